@@ -1,0 +1,38 @@
+package dev.wilyferret.core.figures;
+
+import dev.wilyferret.core.money.Money;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.util.Optional;
+
+/**
+ * A promotion's figures for a period, step by step. Visitors are distinct and of counted clicks; sales are those whose
+ * click lies in the period and counts.
+ *
+ * @param landed visitors who saw the first page
+ * @param passed visitors who saw the redirect page
+ * @param wentOn visitors who were sent on to the offer
+ * @param revenue approved commission of those sales
+ */
+public record StepFigures(ClickCounts clicks, long landed, long passed, long wentOn, long sales, Money revenue) {
+
+    /** Visitors who followed an outbound link ÷ counted page visitors. */
+    public Rate clickThrough() {
+        return new Rate(wentOn, landed);
+    }
+
+    /** Sales ÷ visitors who went on to the offer. */
+    public Rate saleRate() {
+        return new Rate(sales, wentOn);
+    }
+
+    /** Earnings per click: revenue ÷ counted clicks, in major units, two decimals finer than the currency; empty without clicks. */
+    public Optional<BigDecimal> epc() {
+        if (clicks.counted() == 0) {
+            return Optional.empty();
+        }
+        BigDecimal amount = revenue.major();
+        return Optional.of(
+                amount.divide(BigDecimal.valueOf(clicks.counted()), amount.scale() + 2, RoundingMode.HALF_UP));
+    }
+}

@@ -1,0 +1,5 @@
+/** Identifiers made at the moment of arrival. */
+@NullMarked
+package dev.wilyferret.core.id;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,37 @@
+package dev.wilyferret.core.link;
+
+import dev.wilyferret.core.text.Refusal;
+import java.text.Normalizer;
+import java.util.Locale;
+import java.util.Set;
+
+/** The part of a public address that people read: 2 to 60 lower-case letters, digits and single hyphens. */
+public record Slug(String text) {
+
+    private static final int MOST = 60;
+
+    /** First path segments that the public site uses for itself. */
+    private static final Set<String> TAKEN_BY_SITE =
+            Set.of("go", "out", "px", "media", "postback", "own", "preview", "privacy", "assets", "robots");
+
+    public Slug {
+        text = text.strip();
+        if (text.length() < 2 || text.length() > MOST || !text.matches("[a-z0-9]+(-[a-z0-9]+)*")) {
+            throw new Refusal(
+                    "The slug must be 2 to %d lower-case letters, digits and single hyphens, for example \"cellar-crop\"."
+                            .formatted(MOST));
+        }
+        if (TAKEN_BY_SITE.contains(text)) {
+            throw new Refusal("The slug \"%s\" is an address the site uses itself. Choose another.".formatted(text));
+        }
+    }
+
+    /** What a name looks like as a slug; possibly empty, so only a proposal. */
+    public static String proposedFor(String name) {
+        String plain = Normalizer.normalize(name, Normalizer.Form.NFD)
+                .replaceAll("\\p{M}", "")
+                .toLowerCase(Locale.ROOT);
+        String joined = plain.replaceAll("[^a-z0-9]+", "-").replaceAll("^-|-$", "");
+        return joined.length() <= MOST ? joined : joined.substring(0, MOST).replaceAll("-$", "");
+    }
+}

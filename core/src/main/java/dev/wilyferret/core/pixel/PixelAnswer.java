@@ -1,0 +1,13 @@
+package dev.wilyferret.core.pixel;
+
+/** What came of firing a pixel, as the visitor's browser saw it. */
+public enum PixelAnswer {
+    /** The platform answered with its image. */
+    ANSWERED,
+    /** The platform answered with an error, or could not be reached. */
+    FAILED,
+    /** The page went on before the platform had answered. */
+    NO_ANSWER_IN_TIME,
+    /** A browser without script was handed on to the platform's image; its answer cannot be seen. */
+    ASKED_WITHOUT_SCRIPT
+}

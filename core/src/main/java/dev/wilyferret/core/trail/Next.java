@@ -1,0 +1,98 @@
+package dev.wilyferret.core.trail;
+
+import dev.wilyferret.core.figures.StepFigures;
+
+/** The single most useful undone thing on a promotion, in the order people work. */
+public enum Next {
+    PUT_CLICK_ID_IN_LINK(
+            "Put the click id into the affiliate link, or no sale can be led back to its click.", "Open the offer"),
+    MAKE_BRIDGE_PAGE("Make the page visitors land on.", "Make the bridge page"),
+    MAKE_REDIRECT_PAGE(
+            "Make a redirect page, so that the ad platform learns who goes on to the offer.", "Make the redirect page"),
+    FILL_LEGAL(
+            "Say who you are: the legal footer still lacks a name, a postal address or a contact.",
+            "Fill in the footer"),
+    PUBLISH_REDIRECT_PAGE("The redirect page is still a draft. Publish it.", "Open the redirect page"),
+    PUBLISH_BRIDGE_PAGE("Write your own words on the bridge page, then publish it.", "Open the bridge page"),
+    LEAD_THROUGH_REDIRECT("The button skips your redirect page. Lead it through there.", "Open the bridge page"),
+    ADD_PIXEL("Enter your ad platform's pixel id once; it fires from then on.", "Add a pixel"),
+    FIRE_VIEW_PIXEL("No pixel fires on the bridge page. Tick one and publish.", "Open the bridge page"),
+    FIRE_LEAD_PIXEL("No pixel fires on the redirect page. Tick one and publish.", "Open the redirect page"),
+    MAKE_LINK("Make a tracking link for the place you send visitors from.", "Make a link"),
+    WALK_THROUGH(
+            "Open your link in another browser and walk through to the offer: the lead pixel was not seen yet.",
+            "Open the links"),
+    PUBLISH_CHANGES("The bridge page's draft differs from what visitors see.", "See the changes"),
+    WAIT_FOR_SALES(
+            "Visitors reach the offer and no sale was reported yet. Check the postback address at the network.",
+            "Open the offer"),
+    NOTHING("Everything here is at work.", "");
+
+    private final String sentence;
+    private final String button;
+
+    Next(String sentence, String button) {
+        this.sentence = sentence;
+        this.button = button;
+    }
+
+    /** Visitors who reached the offer before silence from the network deserves a look. */
+    private static final int QUIET_AFTER = 50;
+
+    public static Next of(Setup setup, StepFigures figures) {
+        if (!setup.clickIdInLink()) {
+            return PUT_CLICK_ID_IN_LINK;
+        }
+        if (setup.bridge() == PageState.MISSING) {
+            return MAKE_BRIDGE_PAGE;
+        }
+        if (setup.redirect() == PageState.MISSING) {
+            return MAKE_REDIRECT_PAGE;
+        }
+        if (setup.redirect() == PageState.DRAFT) {
+            return PUBLISH_REDIRECT_PAGE;
+        }
+        if (!setup.legalComplete()) {
+            return FILL_LEGAL;
+        }
+        if (setup.bridge() == PageState.DRAFT) {
+            return PUBLISH_BRIDGE_PAGE;
+        }
+        return afterPages(setup, figures);
+    }
+
+    private static Next afterPages(Setup setup, StepFigures figures) {
+        if (!setup.buttonToRedirect()) {
+            return LEAD_THROUGH_REDIRECT;
+        }
+        if (setup.pixelAccounts() == 0) {
+            return ADD_PIXEL;
+        }
+        if (setup.leadPixels() == 0) {
+            return FIRE_LEAD_PIXEL;
+        }
+        if (setup.viewPixels() == 0) {
+            return FIRE_VIEW_PIXEL;
+        }
+        if (setup.links() == 0) {
+            return MAKE_LINK;
+        }
+        if (!setup.leadPixelSeen()) {
+            return WALK_THROUGH;
+        }
+        if (setup.bridge() == PageState.CHANGED) {
+            return PUBLISH_CHANGES;
+        }
+        return figures.sales() == 0 && figures.wentOn() >= QUIET_AFTER ? WAIT_FOR_SALES : NOTHING;
+    }
+
+    /** What is undone, as a sentence. */
+    public String sentence() {
+        return sentence;
+    }
+
+    /** What the button that does it says; empty if there is nothing to do. */
+    public String button() {
+        return button;
+    }
+}

@@ -1,0 +1,27 @@
+package dev.wilyferret.core.trail;
+
+/**
+ * What of a promotion stands.
+ *
+ * @param links tracking links in use
+ * @param bridge the page visitors land on
+ * @param redirect the page that fires the lead pixel
+ * @param buttonToRedirect whether the landing page's button leads through the redirect page
+ * @param viewPixels pixels that fire on the published landing page
+ * @param leadPixels pixels that fire on the published redirect page
+ * @param pixelAccounts ad platform accounts of the workspace
+ * @param leadPixelSeen whether a lead pixel of this promotion was ever answered
+ * @param clickIdInLink whether the affiliate link carries the click id
+ * @param legalComplete whether the legal footer has a name, an address and a contact
+ */
+public record Setup(
+        int links,
+        PageState bridge,
+        PageState redirect,
+        boolean buttonToRedirect,
+        int viewPixels,
+        int leadPixels,
+        int pixelAccounts,
+        boolean leadPixelSeen,
+        boolean clickIdInLink,
+        boolean legalComplete) {}
