@@ -1,0 +1,117 @@
+package dev.wilyferret.app.clicks;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.data.domain.Limit;
+import org.springframework.data.jpa.repository.Query;
+import org.springframework.data.repository.Repository;
+
+/** The questions asked of the click log. */
+interface ClickQueries extends Repository<StandingClickRow, ClickRow.Key> {
+
+    record Counted(UUID promotion, long raw, long own, long filtered, long takenOut, long unique) {}
+
+    record Reached(UUID promotion, UUID page, SiteEventRow.Kind kind, long visitors) {}
+
+    record PixelSeen(UUID pixel, Instant last, long lastDay, long ever) {}
+
+    @Query("""
+            select new dev.wilyferret.app.clicks.ClickQueries$Counted(
+              c.promotion, count(*),
+              count(*) filter (where c.standing = OWN),
+              count(*) filter (where c.standing = FILTERED),
+              count(*) filter (where c.standing = TAKEN_OUT),
+              count(distinct case when c.standing = COUNTED then c.visitor end))
+            from StandingClickRow c
+            where c.workspace = :workspace and c.at >= :from
+            group by c.promotion
+            """)
+    List<Counted> counts(UUID workspace, Instant from);
+
+    @Query("""
+            select new dev.wilyferret.app.clicks.ClickQueries$Reached(e.promotion, e.page, e.kind, count(distinct e.visitor))
+            from SiteEventRow e
+            join StandingClickRow c on c.workspace = e.workspace and c.id = e.click
+            where e.workspace = :workspace and e.at >= :from and c.at >= :from
+              and c.standing = COUNTED and c.promotion = e.promotion and e.kind <> PIXEL_FIRED
+            group by e.promotion, e.page, e.kind
+            """)
+    List<Reached> reached(UUID workspace, Instant from);
+
+    @Query("""
+            from StandingClickRow c
+            where c.workspace = :workspace and c.promotion = :promotion and c.at >= :from
+            order by c.at desc
+            """)
+    List<StandingClickRow> clicks(UUID workspace, UUID promotion, Instant from, Limit limit);
+
+    @Query("""
+            from StandingClickRow c
+            where c.workspace = :workspace and c.promotion = :promotion and c.at >= :from and c.standing = :standing
+            order by c.at desc
+            """)
+    List<StandingClickRow> clicks(
+            UUID workspace, UUID promotion, Instant from, dev.wilyferret.core.click.Standing standing, Limit limit);
+
+    @Query("""
+            from StandingClickRow c
+            where c.workspace = :workspace and c.promotion = :promotion and c.at >= :from and c.standing = COUNTED
+              and exists (select 1 from SiteEventRow e
+                where e.workspace = c.workspace and e.click = c.id and e.kind = :kind and e.page in :pages)
+            order by c.at desc
+            """)
+    List<StandingClickRow> clicksThatReached(
+            UUID workspace, UUID promotion, Instant from, SiteEventRow.Kind kind, List<UUID> pages, Limit limit);
+
+    @Query("from StandingClickRow c where c.workspace = :workspace and c.id in :ids order by c.at desc")
+    List<StandingClickRow> clicks(UUID workspace, List<UUID> ids);
+
+    @Query("from ClickRow c where c.workspace = :workspace and c.id = :id and c.at = :at")
+    Optional<ClickRow> click(UUID workspace, UUID id, Instant at);
+
+    @Query("select c.standing from StandingClickRow c where c.workspace = :workspace and c.id = :id and c.at = :at")
+    Optional<dev.wilyferret.core.click.Standing> standing(UUID workspace, UUID id, Instant at);
+
+    @Query("from SiteEventRow e where e.workspace = :workspace and e.click = :click order by e.at")
+    List<SiteEventRow> followed(UUID workspace, UUID click);
+
+    @Query("""
+            select new dev.wilyferret.app.clicks.ClickQueries$PixelSeen(
+              e.pixel, max(e.at), count(*) filter (where e.at >= :dayAgo), count(*))
+            from SiteEventRow e
+            where e.workspace = :workspace and e.kind = PIXEL_FIRED and e.pixelAnswer in (ANSWERED, ASKED_WITHOUT_SCRIPT)
+            group by e.pixel
+            """)
+    List<PixelSeen> pixelsSeen(UUID workspace, Instant dayAgo);
+
+    @Query("""
+            from SiteEventRow e
+            where e.workspace = :workspace and e.pixel = :pixel and e.kind = PIXEL_FIRED
+            order by e.at desc
+            """)
+    List<SiteEventRow> fires(UUID workspace, UUID pixel, Limit limit);
+
+    @Query("""
+            from SiteEventRow e
+            where e.workspace = :workspace and e.promotion = :promotion and e.page = :page
+            order by e.at desc
+            """)
+    List<SiteEventRow> onPage(UUID workspace, UUID promotion, UUID page, Limit limit);
+
+    @Query("""
+            select distinct e.promotion from SiteEventRow e
+            where e.workspace = :workspace and e.kind = PIXEL_FIRED and e.pixelEvent = LEAD
+              and e.pixelAnswer in (ANSWERED, ASKED_WITHOUT_SCRIPT)
+            """)
+    List<UUID> promotionsWithLeadSeen(UUID workspace);
+
+    @Query("""
+            select new dev.wilyferret.app.clicks.LinkClicks(c.link, count(*), count(*) filter (where c.standing = COUNTED))
+            from StandingClickRow c
+            where c.workspace = :workspace and c.promotion = :promotion and c.at >= :from and c.link is not null
+            group by c.link
+            """)
+    List<LinkClicks> byLink(UUID workspace, UUID promotion, Instant from);
+}

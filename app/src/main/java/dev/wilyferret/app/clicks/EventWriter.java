@@ -1,0 +1,55 @@
+package dev.wilyferret.app.clicks;
+
+import dev.wilyferret.core.click.SiteEvent;
+import java.sql.SQLException;
+import java.util.List;
+import org.hibernate.SessionFactory;
+import org.hibernate.StatelessSession;
+import org.springframework.stereotype.Component;
+
+/** Writes events into their tables, a group in one transaction. */
+@Component
+class EventWriter {
+
+    private static final int BATCH = 400;
+
+    private final SessionFactory sessions;
+
+    EventWriter(SessionFactory sessions) {
+        this.sessions = sessions;
+    }
+
+    void write(List<SiteEvent> events) {
+        List<ClickRow> clicks = events.stream()
+                .filter(SiteEvent.Click.class::isInstance)
+                .map(event -> new ClickRow((SiteEvent.Click) event))
+                .toList();
+        List<SiteEventRow> followed = events.stream()
+                .filter(SiteEvent.Followed.class::isInstance)
+                .map(event -> new SiteEventRow((SiteEvent.Followed) event))
+                .toList();
+        sessions.inStatelessTransaction(session -> {
+            insert(session, clicks);
+            insert(session, followed);
+        });
+    }
+
+    private static void insert(StatelessSession session, List<?> rows) {
+        session.setJdbcBatchSize(BATCH);
+        session.insertMultiple(rows);
+    }
+
+    /**
+     * Whether a failure lies with the connection or the server, and may pass: SQLSTATE classes 08 (connection),
+     * 53 (resources), 57 (operator intervention), 58 (system), 40 (rolled back); or no connection to be had.
+     */
+    boolean mayPass(Throwable failed) {
+        for (Throwable cause = failed; cause != null; cause = cause.getCause()) {
+            if (cause instanceof SQLException sql) {
+                String state = sql.getSQLState();
+                return state == null || state.matches("(08|53|57|58|40|25006).*");
+            }
+        }
+        return false;
+    }
+}

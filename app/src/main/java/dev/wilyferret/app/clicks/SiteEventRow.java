@@ -1,0 +1,129 @@
+package dev.wilyferret.app.clicks;
+
+import dev.wilyferret.core.click.SiteEvent;
+import dev.wilyferret.core.pixel.PixelAnswer;
+import dev.wilyferret.core.pixel.PixelEvent;
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.Id;
+import jakarta.persistence.IdClass;
+import jakarta.persistence.Table;
+import java.time.Instant;
+import java.util.Objects;
+import java.util.UUID;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.annotations.SQLInsert;
+import org.hibernate.jdbc.Expectation;
+import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
+
+/** Something that followed a click, as it is kept; written once, never changed. */
+@Entity
+@Table(name = "site_event")
+@IdClass(ClickRow.Key.class)
+@SQLInsert(
+        sql =
+                "insert into site_event (click_id, kind, page_id, pixel_id, pixel_answer, pixel_event, promotion_id, took_ms, visitor_id, at, id, workspace_id)"
+                        + " values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) on conflict do nothing",
+        verify = Expectation.None.class)
+class SiteEventRow {
+
+    enum Kind {
+        PAGE_VIEW,
+        WENT_ON,
+        PIXEL_FIRED
+    }
+
+    @Id
+    @Column(name = "workspace_id")
+    UUID workspace;
+
+    @Id
+    UUID id;
+
+    @Id
+    Instant at;
+
+    @Column(name = "promotion_id")
+    UUID promotion;
+
+    @Column(name = "click_id")
+    UUID click;
+
+    @Column(name = "visitor_id")
+    UUID visitor;
+
+    @Column(name = "page_id")
+    UUID page;
+
+    @Enumerated(EnumType.STRING)
+    @JdbcTypeCode(SqlTypes.VARCHAR)
+    Kind kind;
+
+    @Column(name = "pixel_id")
+    @Nullable
+    UUID pixel;
+
+    @Column(name = "pixel_event")
+    @Enumerated(EnumType.STRING)
+    @JdbcTypeCode(SqlTypes.VARCHAR)
+    @Nullable
+    PixelEvent pixelEvent;
+
+    @Column(name = "pixel_answer")
+    @Enumerated(EnumType.STRING)
+    @JdbcTypeCode(SqlTypes.VARCHAR)
+    @Nullable
+    PixelAnswer pixelAnswer;
+
+    @Column(name = "took_ms")
+    @Nullable
+    Integer tookMillis;
+
+    protected SiteEventRow() {}
+
+    SiteEventRow(SiteEvent.Followed event) {
+        workspace = event.workspace();
+        id = event.id();
+        at = event.at();
+        promotion = event.promotion();
+        click = event.click();
+        visitor = event.visitor();
+        page = event.page();
+        kind = switch (event) {
+            case SiteEvent.PageView view -> Kind.PAGE_VIEW;
+            case SiteEvent.WentOn out -> Kind.WENT_ON;
+            case SiteEvent.PixelFired fire -> Kind.PIXEL_FIRED;
+        };
+        if (event instanceof SiteEvent.PixelFired fire) {
+            pixel = fire.pixel();
+            pixelEvent = fire.event();
+            pixelAnswer = fire.answer();
+            tookMillis = fire.tookMillis();
+        }
+    }
+
+    SiteEvent.Followed toEvent() {
+        return switch (kind) {
+            case PAGE_VIEW -> new SiteEvent.PageView(id, workspace, promotion, click, visitor, page);
+            case WENT_ON -> new SiteEvent.WentOn(id, workspace, promotion, click, visitor, page);
+            case PIXEL_FIRED -> toFire();
+        };
+    }
+
+    SiteEvent.PixelFired toFire() {
+        return new SiteEvent.PixelFired(
+                id,
+                workspace,
+                promotion,
+                click,
+                visitor,
+                page,
+                Objects.requireNonNull(pixel),
+                Objects.requireNonNull(pixelEvent),
+                Objects.requireNonNull(pixelAnswer),
+                Objects.requireNonNull(tookMillis));
+    }
+}

@@ -1,0 +1,64 @@
+package dev.wilyferret.app.clicks;
+
+import dev.wilyferret.core.click.Standing;
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.Id;
+import jakarta.persistence.IdClass;
+import jakarta.persistence.Table;
+import java.time.Instant;
+import java.util.UUID;
+import org.hibernate.annotations.Immutable;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
+
+/** A click with how it stands in the figures, as the view of that name says. */
+@Entity
+@Immutable
+@Table(name = "standing_click")
+@IdClass(ClickRow.Key.class)
+class StandingClickRow {
+
+    @Id
+    @Column(name = "workspace_id")
+    UUID workspace;
+
+    @Id
+    UUID id;
+
+    @Id
+    Instant at;
+
+    @Column(name = "promotion_id")
+    UUID promotion;
+
+    @Column(name = "visitor_id")
+    UUID visitor;
+
+    @Column(name = "link_id")
+    @Nullable
+    UUID link;
+
+    @Enumerated(EnumType.STRING)
+    @JdbcTypeCode(SqlTypes.VARCHAR)
+    Standing standing;
+
+    @Column(name = "verdict_sign")
+    String verdictSign;
+
+    String address;
+
+    @Column(name = "user_agent")
+    String userAgent;
+
+    String referrer;
+
+    protected StandingClickRow() {}
+
+    ListedClick toListed() {
+        return new ListedClick(id, at, promotion, visitor, link, standing, verdictSign, address, userAgent, referrer);
+    }
+}

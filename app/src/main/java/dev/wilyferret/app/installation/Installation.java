@@ -1,0 +1,35 @@
+package dev.wilyferret.app.installation;
+
+import java.net.URI;
+import java.nio.file.Path;
+import org.springframework.boot.context.properties.ConfigurationProperties;
+
+/**
+ * What the operator sets.
+ *
+ * @param consoleAddress where browsers reach the console, without a slash at the end
+ * @param siteAddress where visitors reach the public site, without a slash at the end
+ * @param siteBind the local address the public site listens on
+ * @param sitePort the port the public site listens on; 0 takes a free one
+ * @param siteBehindProxy whether to believe X-Forwarded-For and X-Forwarded-Proto from a proxy on a private address
+ * @param files the folder for uploaded pictures and videos
+ * @param demo the demo scenario
+ */
+@ConfigurationProperties("ferret")
+public record Installation(
+        URI consoleAddress,
+        URI siteAddress,
+        String siteBind,
+        int sitePort,
+        boolean siteBehindProxy,
+        Path files,
+        Demo demo) {
+
+    /**
+     * @param fill whether to fill an empty installation with the demo scenario
+     * @param password of the demo account
+     * @param range where the practice range answers
+     * @param postbackSecret what the range's network signs its postbacks with
+     */
+    public record Demo(boolean fill, String password, URI range, String postbackSecret) {}
+}

@@ -1,0 +1,20 @@
+package dev.wilyferret.app.links;
+
+import dev.wilyferret.core.address.Tags;
+import dev.wilyferret.core.link.LinkCode;
+import java.util.Optional;
+import java.util.UUID;
+
+/**
+ * A link to hand out, for one place visitors come from.
+ *
+ * @param page where it leads; empty for straight to the offer
+ * @param paused whether it answers as if it did not exist
+ */
+public record TrackingLink(
+        UUID id, UUID workspace, UUID promotion, LinkCode code, Optional<UUID> page, Tags tags, boolean paused) {
+
+    public String path() {
+        return "/go/" + code.text();
+    }
+}

@@ -1,0 +1,17 @@
+package dev.wilyferret.app.media;
+
+import dev.wilyferret.app.storage.RowKey;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
+
+interface MediaStore extends JpaRepository<MediaRow, RowKey> {
+
+    @Query("from MediaRow where key.workspace = :workspace and name = :name")
+    Optional<MediaRow> named(UUID workspace, String name);
+
+    @Query("from MediaRow where key.workspace = :workspace order by createdAt desc")
+    List<MediaRow> ofWorkspace(UUID workspace);
+}

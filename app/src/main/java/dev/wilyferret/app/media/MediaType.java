@@ -1,0 +1,55 @@
+package dev.wilyferret.app.media;
+
+import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
+import java.util.Optional;
+
+/** The kinds of file the shelf takes, told by their content and never by their name. */
+enum MediaType {
+    PNG("png", "image/png"),
+    JPEG("jpg", "image/jpeg"),
+    GIF("gif", "image/gif"),
+    MP4("mp4", "video/mp4"),
+    WEBM("webm", "video/webm");
+
+    final String extension;
+    final String contentType;
+
+    MediaType(String extension, String contentType) {
+        this.extension = extension;
+        this.contentType = contentType;
+    }
+
+    boolean video() {
+        return this == MP4 || this == WEBM;
+    }
+
+    /** @param head the first bytes of the file, 12 at least where it has them */
+    static Optional<MediaType> of(byte[] head) {
+        if (starts(head, 0, 0x89, 'P', 'N', 'G', 0x0D, 0x0A, 0x1A, 0x0A)) {
+            return Optional.of(PNG);
+        }
+        if (starts(head, 0, 0xFF, 0xD8, 0xFF)) {
+            return Optional.of(JPEG);
+        }
+        if (starts(head, 0, 'G', 'I', 'F', '8')) {
+            return Optional.of(GIF);
+        }
+        if (starts(head, 4, 'f', 't', 'y', 'p')) {
+            return Optional.of(MP4);
+        }
+        boolean matroska = starts(head, 0, 0x1A, 0x45, 0xDF, 0xA3);
+        return matroska && new String(head, StandardCharsets.ISO_8859_1).contains("webm")
+                ? Optional.of(WEBM)
+                : Optional.empty();
+    }
+
+    private static boolean starts(byte[] head, int from, int... signature) {
+        return head.length >= from + signature.length
+                && Arrays.equals(
+                        Arrays.stream(signature).map(value -> value & 0xFF).toArray(),
+                        java.util.stream.IntStream.range(from, from + signature.length)
+                                .map(at -> head[at] & 0xFF)
+                                .toArray());
+    }
+}

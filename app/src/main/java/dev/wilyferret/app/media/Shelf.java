@@ -1,0 +1,169 @@
+package dev.wilyferret.app.media;
+
+import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.text.Refusal;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.channels.FileChannel;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
+import java.security.DigestOutputStream;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.time.Clock;
+import java.util.HexFormat;
+import java.util.Iterator;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import javax.imageio.ImageIO;
+import javax.imageio.ImageReader;
+import javax.imageio.stream.ImageInputStream;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Pictures and videos: stored once by content, on disk before they are acknowledged. */
+@Service
+public class Shelf {
+
+    private static final long MOST_PICTURE_BYTES = 8L << 20;
+    private static final long MOST_VIDEO_BYTES = 50L << 20;
+    /** A picture this large decodes to 100 MB; more is an accident or an attack. */
+    private static final long MOST_PIXELS = 25_000_000;
+
+    private final MediaStore media;
+    private final Path folder;
+    private final UuidV7 ids;
+    private final Clock clock;
+
+    Shelf(MediaStore media, Installation installation, UuidV7 ids, Clock clock) {
+        this.media = media;
+        this.folder = installation.files();
+        this.ids = ids;
+        this.clock = clock;
+    }
+
+    /**
+     * Puts a file on the shelf; the same content again is the same file.
+     *
+     * @throws Refusal if it is neither picture nor video, damaged, or too large
+     */
+    @Transactional
+    public MediaFile put(UUID workspace, String originalName, InputStream content) {
+        try {
+            Files.createDirectories(folder);
+            Path arriving = Files.createTempFile(folder, "arriving", ".tmp");
+            try {
+                MediaFile file = inspected(arriving, received(content, arriving));
+                if (media.named(workspace, file.name()).isEmpty()) {
+                    Files.move(
+                            arriving,
+                            folder.resolve(file.name()),
+                            StandardCopyOption.REPLACE_EXISTING,
+                            StandardCopyOption.ATOMIC_MOVE);
+                    String shown = originalName.replaceAll("\\p{C}", "");
+                    media.save(new MediaRow(
+                            new RowKey(workspace, ids.next()),
+                            file,
+                            shown.substring(0, Math.min(shown.length(), 200)),
+                            clock.instant()));
+                }
+                return file;
+            } finally {
+                Files.deleteIfExists(arriving);
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException("The shelf's folder cannot be written", e);
+        }
+    }
+
+    /** Copies the content to disk for good, and gives its SHA-256. */
+    private static String received(InputStream content, Path target) throws IOException {
+        MessageDigest digest;
+        try {
+            digest = MessageDigest.getInstance("SHA-256");
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException("Every Java runtime has SHA-256", e);
+        }
+        try (var out = new DigestOutputStream(Files.newOutputStream(target), digest)) {
+            content.transferTo(out);
+        }
+        try (FileChannel channel = FileChannel.open(target, StandardOpenOption.WRITE)) {
+            channel.force(true);
+        }
+        return HexFormat.of().formatHex(digest.digest());
+    }
+
+    private static MediaFile inspected(Path file, String hash) throws IOException {
+        byte[] head;
+        try (InputStream in = Files.newInputStream(file)) {
+            head = in.readNBytes(64);
+        }
+        MediaType type = MediaType.of(head)
+                .orElseThrow(
+                        () -> new Refusal(
+                                "That file is neither a picture (PNG, JPEG, GIF) nor a video (MP4, WebM). Its content decides, not its name."));
+        long bytes = Files.size(file);
+        long most = type.video() ? MOST_VIDEO_BYTES : MOST_PICTURE_BYTES;
+        if (bytes > most) {
+            throw new Refusal("That file has %.1f MB; at most %d MB fit. Save it smaller."
+                    .formatted(bytes / 1048576.0, most >> 20));
+        }
+        String name = hash + "." + type.extension;
+        return type.video() ? new MediaFile(name, type.contentType, bytes, 0, 0) : picture(file, name, type, bytes);
+    }
+
+    /** Reads the size from the picture's header, and decodes it only if that is bearable. */
+    private static MediaFile picture(Path file, String name, MediaType type, long bytes) throws IOException {
+        try (ImageInputStream in = ImageIO.createImageInputStream(file.toFile())) {
+            Iterator<ImageReader> readers = ImageIO.getImageReadersBySuffix(type.extension);
+            ImageReader reader = readers.next();
+            try {
+                reader.setInput(in);
+                int width = reader.getWidth(0);
+                int height = reader.getHeight(0);
+                if ((long) width * height > MOST_PIXELS) {
+                    throw new Refusal(
+                            "That picture is %,d by %,d pixels; at most %,d million in all fit. Save it smaller."
+                                    .formatted(width, height, MOST_PIXELS / 1_000_000));
+                }
+                reader.read(0);
+                return new MediaFile(name, type.contentType, bytes, width, height);
+            } catch (IOException | RuntimeException e) {
+                if (e instanceof Refusal) {
+                    throw e;
+                }
+                throw new Refusal("That picture is damaged and cannot be drawn. Save it again and send the new file.");
+            } finally {
+                reader.dispose();
+            }
+        }
+    }
+
+    @Transactional(readOnly = true)
+    public Optional<MediaFile> find(UUID workspace, String name) {
+        return media.named(workspace, name).map(MediaRow::toFile);
+    }
+
+    /** The files of a workspace, the latest first. */
+    @Transactional(readOnly = true)
+    public List<MediaFile> of(UUID workspace) {
+        return media.ofWorkspace(workspace).stream().map(MediaRow::toFile).toList();
+    }
+
+    /** Every file of the installation, for the public site. */
+    @Transactional(readOnly = true)
+    public List<MediaFile> all() {
+        return media.findAll().stream().map(MediaRow::toFile).distinct().toList();
+    }
+
+    /** Where a file's content lies. */
+    public Path path(MediaFile file) {
+        return folder.resolve(file.name());
+    }
+}

@@ -1,0 +1,18 @@
+package dev.wilyferret.app.offers;
+
+import java.util.UUID;
+
+/**
+ * An affiliate network.
+ *
+ * @param postbackKey its own part of the postback address
+ * @param secret what its postbacks must carry
+ */
+public record Network(UUID id, UUID workspace, String name, String postbackKey, String secret) {
+
+    /** The path and query to give to the network, with the usual names in braces for it to fill. */
+    public String postbackPath() {
+        return "/postback/" + postbackKey + "?secret=" + secret
+                + "&click_id={click_id}&order_id={order_id}&commission={commission}&order_value={order_value}";
+    }
+}

@@ -1,0 +1,40 @@
+package dev.wilyferret.app.offers;
+
+import dev.wilyferret.app.storage.RowKey;
+import jakarta.persistence.Column;
+import jakarta.persistence.EmbeddedId;
+import jakarta.persistence.Entity;
+import jakarta.persistence.Table;
+import java.time.Instant;
+
+@Entity
+@Table(name = "network")
+class NetworkRow {
+
+    @EmbeddedId
+    RowKey key;
+
+    String name;
+
+    @Column(name = "postback_key")
+    String postbackKey;
+
+    String secret;
+
+    @Column(name = "created_at")
+    Instant createdAt;
+
+    protected NetworkRow() {}
+
+    NetworkRow(RowKey key, String name, String postbackKey, String secret, Instant createdAt) {
+        this.key = key;
+        this.name = name;
+        this.postbackKey = postbackKey;
+        this.secret = secret;
+        this.createdAt = createdAt;
+    }
+
+    Network toNetwork() {
+        return new Network(key.id(), key.workspace(), name, postbackKey, secret);
+    }
+}

@@ -1,0 +1,17 @@
+package dev.wilyferret.app.offers;
+
+import dev.wilyferret.app.storage.RowKey;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
+
+interface NetworkStore extends JpaRepository<NetworkRow, RowKey> {
+
+    @Query("from NetworkRow where key.workspace = :workspace and lower(name) = lower(:name)")
+    Optional<NetworkRow> named(UUID workspace, String name);
+
+    @Query("from NetworkRow where key.workspace = :workspace order by name")
+    List<NetworkRow> ofWorkspace(UUID workspace);
+}

@@ -1,0 +1,122 @@
+package dev.wilyferret.app.offers;
+
+import dev.wilyferret.app.forms.Intake;
+import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.app.workspace.Workspaces;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.util.MultiValueMap;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.server.ResponseStatusException;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** Listing, writing and changing offers. */
+@Controller
+class OfferController {
+
+    private final Offers offers;
+    private final Workspaces workspaces;
+    private final Installation installation;
+
+    OfferController(Offers offers, Workspaces workspaces, Installation installation) {
+        this.offers = offers;
+        this.workspaces = workspaces;
+        this.installation = installation;
+    }
+
+    @GetMapping("/offers")
+    String list(@AuthenticationPrincipal Member member, Model model) {
+        model.addAttribute("offers", offers.of(member.workspace()));
+        return "offers/list";
+    }
+
+    @GetMapping("/offers/new")
+    String blank(@AuthenticationPrincipal Member member, Model model) {
+        return show(member, Optional.empty(), Intake.showing(Map.of("payout", "PER_SALE")), model);
+    }
+
+    @GetMapping("/offers/{id}")
+    String open(@AuthenticationPrincipal Member member, @PathVariable UUID id, Model model) {
+        Offer offer = offer(member, id);
+        return show(member, Optional.of(offer), Intake.showing(OfferForm.shown(offer)), model);
+    }
+
+    @PostMapping("/offers/new")
+    String add(
+            @AuthenticationPrincipal Member member,
+            @RequestParam MultiValueMap<String, String> typed,
+            Model model,
+            RedirectAttributes after) {
+        Intake form = Intake.of(typed);
+        Optional<OfferDetails> details =
+                OfferForm.read(form, workspaces.get(member.workspace()).currency());
+        if (details.isEmpty()) {
+            return show(member, Optional.empty(), form, model);
+        }
+        UUID id = offers.add(member.workspace(), form.value("network").strip(), details.get());
+        after.addFlashAttribute("said", "The offer is kept. Next: a promotion for it.");
+        return "redirect:/offers/" + id;
+    }
+
+    @PostMapping("/offers/{id}")
+    String change(
+            @AuthenticationPrincipal Member member,
+            @PathVariable UUID id,
+            @RequestParam MultiValueMap<String, String> typed,
+            Model model,
+            RedirectAttributes after) {
+        Offer offer = offer(member, id);
+        Intake form = Intake.of(typed);
+        Optional<OfferDetails> details =
+                OfferForm.read(form, workspaces.get(member.workspace()).currency());
+        if (details.isEmpty()) {
+            return show(member, Optional.of(offer), form, model);
+        }
+        offers.change(member.workspace(), id, form.value("network").strip(), details.get());
+        after.addFlashAttribute("said", "Kept. Visitors are sent to this link from now on.");
+        return "redirect:/offers/" + id;
+    }
+
+    /** The link taken apart, while it is being typed. */
+    @PostMapping("/offers/link")
+    String link(@RequestParam MultiValueMap<String, String> typed, Model model) {
+        showLink(Intake.of(typed), model);
+        return "offers/form :: link";
+    }
+
+    private String show(Member member, Optional<Offer> offer, Intake form, Model model) {
+        Map<String, String> postbacks = new LinkedHashMap<>();
+        offer.ifPresent(one -> postbacks.put(
+                one.network().name(), installation.siteAddress() + one.network().postbackPath()));
+        model.addAttribute("offer", offer.orElse(null));
+        model.addAttribute("networks", offers.networksOf(member.workspace()));
+        model.addAttribute("postbacks", postbacks);
+        showLink(form, model);
+        return "offers/form";
+    }
+
+    private static void showLink(Intake form, Model model) {
+        boolean typed = !form.value("template").isBlank();
+        var link = typed || !form.clean()
+                ? OfferForm.link(form)
+                : Optional.<dev.wilyferret.core.offer.AffiliateLink>empty();
+        model.addAttribute("form", form);
+        model.addAttribute("slots", link.map(one -> OfferForm.slots(form, one)).orElse(List.of()));
+        model.addAttribute("sample", link.map(OfferForm::sample).orElse(null));
+    }
+
+    private Offer offer(Member member, UUID id) {
+        return offers.find(member.workspace(), id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+    }
+}

@@ -1,0 +1,86 @@
+package dev.wilyferret.app.offers;
+
+import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.address.UriTemplate;
+import dev.wilyferret.core.money.Money;
+import dev.wilyferret.core.offer.AffiliateLink;
+import dev.wilyferret.core.offer.Countries;
+import dev.wilyferret.core.offer.Payout;
+import jakarta.persistence.Column;
+import jakarta.persistence.EmbeddedId;
+import jakarta.persistence.Entity;
+import jakarta.persistence.Table;
+import java.time.Instant;
+import java.util.Currency;
+import java.util.UUID;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
+
+@Entity
+@Table(name = "offer")
+class OfferRow {
+
+    @EmbeddedId
+    RowKey key;
+
+    @Column(name = "network_id")
+    UUID network;
+
+    String name;
+
+    @Column(name = "link_template")
+    String linkTemplate;
+
+    @Column(name = "link_fills")
+    @JdbcTypeCode(SqlTypes.JSON)
+    String linkFills;
+
+    @Column(name = "payout_kind")
+    String payoutKind;
+
+    @Column(name = "payout_minor")
+    long payoutMinor;
+
+    String countries;
+
+    @Column(name = "pixel_allowed")
+    boolean pixelAllowed;
+
+    @Column(name = "created_at")
+    Instant createdAt;
+
+    protected OfferRow() {}
+
+    OfferRow(RowKey key, Instant createdAt) {
+        this.key = key;
+        this.createdAt = createdAt;
+    }
+
+    void describe(UUID network, OfferDetails details) {
+        this.network = network;
+        this.name = details.name();
+        this.linkTemplate = details.link().template().toString();
+        this.linkFills = FillsJson.write(details.link().fills());
+        this.payoutKind = switch (details.payout()) {
+            case Payout.PerSale perSale -> "PER_SALE";
+            case Payout.PerLead perLead -> "PER_LEAD";
+        };
+        this.payoutMinor = details.payout().amount().minor();
+        this.countries = details.countries().toString();
+        this.pixelAllowed = details.pixelAllowed();
+    }
+
+    Offer toOffer(Network network, Currency currency) {
+        Money amount = new Money(payoutMinor, currency);
+        return new Offer(
+                key.id(),
+                key.workspace(),
+                network,
+                new OfferDetails(
+                        name,
+                        new AffiliateLink(UriTemplate.parseWeb(linkTemplate), FillsJson.read(linkFills)),
+                        payoutKind.equals("PER_LEAD") ? new Payout.PerLead(amount) : new Payout.PerSale(amount),
+                        Countries.parse(countries),
+                        pixelAllowed));
+    }
+}

@@ -1,0 +1,104 @@
+package dev.wilyferret.app.offers;
+
+import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.link.LinkCode;
+import java.time.Clock;
+import java.util.Currency;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.random.RandomGenerator;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The offers and networks of a workspace. */
+@Service
+public class Offers {
+
+    private final OfferStore offers;
+    private final NetworkStore networks;
+    private final Workspaces workspaces;
+    private final UuidV7 ids;
+    private final RandomGenerator random;
+    private final Clock clock;
+
+    Offers(
+            OfferStore offers,
+            NetworkStore networks,
+            Workspaces workspaces,
+            UuidV7 ids,
+            RandomGenerator random,
+            Clock clock) {
+        this.offers = offers;
+        this.networks = networks;
+        this.workspaces = workspaces;
+        this.ids = ids;
+        this.random = random;
+        this.clock = clock;
+    }
+
+    @Transactional
+    public UUID add(UUID workspace, String networkName, OfferDetails details) {
+        OfferRow row = new OfferRow(new RowKey(workspace, ids.next()), clock.instant());
+        row.describe(network(workspace, networkName, secret()).id(), details);
+        return offers.save(row).key.id();
+    }
+
+    @Transactional
+    public void change(UUID workspace, UUID id, String networkName, OfferDetails details) {
+        OfferRow row = offers.findById(new RowKey(workspace, id)).orElseThrow();
+        row.describe(network(workspace, networkName, secret()).id(), details);
+    }
+
+    /** The network of that name, made with the secret if the workspace has none yet. */
+    @Transactional
+    public Network network(UUID workspace, String name, String secret) {
+        return networks.named(workspace, name)
+                .orElseGet(() -> networks.save(new NetworkRow(
+                        new RowKey(workspace, ids.next()),
+                        name,
+                        LinkCode.made(random).text(),
+                        secret,
+                        clock.instant())))
+                .toNetwork();
+    }
+
+    private String secret() {
+        return LinkCode.made(random).text()
+                + LinkCode.made(random).text()
+                + LinkCode.made(random).text();
+    }
+
+    @Transactional(readOnly = true)
+    public Optional<Offer> find(UUID workspace, UUID id) {
+        return offers.findById(new RowKey(workspace, id)).map(row -> offer(row, currency(workspace)));
+    }
+
+    @Transactional(readOnly = true)
+    public List<Offer> of(UUID workspace) {
+        Currency currency = currency(workspace);
+        return offers.ofWorkspace(workspace).stream()
+                .map(row -> offer(row, currency))
+                .toList();
+    }
+
+    @Transactional(readOnly = true)
+    public List<Network> networksOf(UUID workspace) {
+        return networks.ofWorkspace(workspace).stream()
+                .map(NetworkRow::toNetwork)
+                .toList();
+    }
+
+    private Offer offer(OfferRow row, Currency currency) {
+        Network network = networks.findById(new RowKey(row.key.workspace(), row.network))
+                .orElseThrow()
+                .toNetwork();
+        return row.toOffer(network, currency);
+    }
+
+    private Currency currency(UUID workspace) {
+        return workspaces.get(workspace).currency();
+    }
+}

@@ -1,0 +1,122 @@
+package dev.wilyferret.app.pages;
+
+import dev.wilyferret.app.forms.Intake;
+import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.pixels.PixelAccounts;
+import dev.wilyferret.app.promotions.Promotion;
+import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.core.link.Slug;
+import dev.wilyferret.core.page.PublishCheck;
+import dev.wilyferret.core.text.PlainText;
+import jakarta.servlet.http.HttpServletResponse;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.http.HttpStatus;
+import org.springframework.stereotype.Component;
+import org.springframework.ui.Model;
+import org.springframework.web.server.ResponseStatusException;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** What the benches of all pages have in common: what they show around a page, keeping, publishing, renaming. */
+@Component
+class BenchDesk {
+
+    private final Pages pages;
+    private final Promotions promotions;
+    private final PixelAccounts pixels;
+    private final Previews previews;
+    private final Installation installation;
+
+    BenchDesk(Pages pages, Promotions promotions, PixelAccounts pixels, Previews previews, Installation installation) {
+        this.pages = pages;
+        this.promotions = promotions;
+        this.pixels = pixels;
+        this.previews = previews;
+        this.installation = installation;
+    }
+
+    Promotion promotion(Member member, UUID id) {
+        return promotions
+                .find(member.workspace(), id)
+                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+    }
+
+    Page page(Member member, UUID promotion, UUID id) {
+        return pages.find(member.workspace(), id)
+                .filter(page -> page.promotion().equals(promotion))
+                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+    }
+
+    Set<UUID> pixelIds(Member member) {
+        Set<UUID> ids = new LinkedHashSet<>();
+        pixels.of(member.workspace()).forEach(account -> ids.add(account.id()));
+        return ids;
+    }
+
+    void show(Member member, Promotion promotion, Page page, Intake form, Model model) {
+        model.addAttribute("promotion", promotion);
+        model.addAttribute("accounts", pixels.of(member.workspace()));
+        model.addAttribute("form", form);
+        model.addAttribute("previewAddress", installation.siteAddress() + previews.path(page));
+        if (!model.containsAttribute("naming")) {
+            model.addAttribute("naming", Intake.showing(Map.of("name", page.name(), "slug", page.slug())));
+        }
+        showState(page, List.of(), model);
+        model.addAttribute("publicAddress", installation.siteAddress() + "/" + promotion.slug() + "/" + page.slug());
+    }
+
+    void showState(Page page, List<PublishCheck.Finding> findings, Model model) {
+        Map<String, String> byField = new LinkedHashMap<>();
+        findings.forEach(finding -> byField.putIfAbsent(finding.field(), finding.message()));
+        model.addAttribute("page", page);
+        model.addAttribute("stops", byField);
+    }
+
+    /** Answers an autosave: the state of the page, and word to the live page beside it. */
+    String kept(Member member, Page before, boolean kept, Model model, HttpServletResponse response) {
+        Page now = pages.find(member.workspace(), before.id()).orElseThrow();
+        model.addAttribute("conflict", !kept);
+        model.addAttribute("keptNow", kept);
+        showState(now, List.of(), model);
+        if (kept) {
+            response.setHeader("HX-Trigger", "page-kept");
+        }
+        return "pages/parts :: kept";
+    }
+
+    /** Publishes, and says what changed or what stands against it; gives the findings. */
+    List<PublishCheck.Finding> publish(Page page, RedirectAttributes after) {
+        List<String> changes = page.changes();
+        List<PublishCheck.Finding> findings = pages.publish(page.workspace(), page.id());
+        if (findings.isEmpty()) {
+            after.addFlashAttribute("said", "Published. " + String.join(" ", changes));
+        } else {
+            Map<String, String> byField = new LinkedHashMap<>();
+            findings.forEach(finding -> byField.putIfAbsent(finding.field(), finding.message()));
+            after.addFlashAttribute("stopped", byField);
+        }
+        return findings;
+    }
+
+    void rename(Page page, Intake form, RedirectAttributes after) {
+        Optional<String> name = form.take("name", text -> PlainText.line("internal name", text, 100));
+        Optional<Slug> slug = form.take("slug", Slug::new);
+        if (form.clean()) {
+            form.take("slug", text -> {
+                pages.rename(page.workspace(), page.id(), name.orElseThrow(), slug.orElseThrow());
+                return slug;
+            });
+        }
+        if (form.clean()) {
+            after.addFlashAttribute("said", "Name and address are kept.");
+        } else {
+            after.addFlashAttribute("naming", form);
+        }
+    }
+}

@@ -1,0 +1,44 @@
+package dev.wilyferret.app.pages;
+
+import dev.wilyferret.core.page.PageChanges;
+import dev.wilyferret.core.page.PageDocument;
+import dev.wilyferret.core.trail.PageState;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+
+/**
+ * A page of a promotion.
+ *
+ * @param name what its owner calls it; visitors never see it
+ * @param slug the second part of its public address
+ * @param revision counts the kept edits of the draft
+ * @param published what visitors see; empty before the first time
+ * @param version counts the publishings
+ */
+public record Page(
+        UUID id,
+        UUID workspace,
+        UUID promotion,
+        PageKind kind,
+        String name,
+        String slug,
+        PageDocument draft,
+        int revision,
+        Optional<PageDocument> published,
+        int version,
+        Optional<Instant> publishedAt) {
+
+    public PageState state() {
+        if (published.isEmpty()) {
+            return PageState.DRAFT;
+        }
+        return published.get().equals(draft) ? PageState.PUBLISHED : PageState.CHANGED;
+    }
+
+    /** What publishing the draft would change, as sentences. */
+    public List<String> changes() {
+        return PageChanges.between(published, draft);
+    }
+}

@@ -1,0 +1,39 @@
+package dev.wilyferret.app.sales;
+
+import java.time.Instant;
+import java.util.UUID;
+
+/**
+ * A network's message that something was sold.
+ *
+ * @param note why it had that outcome, as a sentence
+ */
+public record Postback(UUID id, UUID network, Instant receivedAt, Arrived arrived, Outcome outcome, String note) {
+
+    /** What it said, as it said it, each part cut to 200 characters and freed of control characters. */
+    public record Arrived(String click, String order, String commission, String orderValue) {
+        public Arrived {
+            click = bounded(click);
+            order = bounded(order);
+            commission = bounded(commission);
+            orderValue = bounded(orderValue);
+        }
+
+        private static String bounded(String text) {
+            String clean = text.strip().replaceAll("\\p{C}", "");
+            return clean.substring(0, Math.min(clean.length(), 200));
+        }
+    }
+
+    /** What became of a postback. None is ever dropped. */
+    public enum Outcome {
+        /** A sale was recorded. */
+        SALE,
+        /** The order was reported before. */
+        REPEATED,
+        /** No click has the id it carries. */
+        UNMATCHED,
+        /** A part of it cannot be read. */
+        UNREADABLE
+    }
+}

@@ -1,0 +1,14 @@
+package dev.wilyferret.app.sales;
+
+import dev.wilyferret.app.storage.RowKey;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.data.domain.Limit;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
+
+interface PostbackStore extends JpaRepository<PostbackRow, RowKey> {
+
+    @Query("from PostbackRow p where p.key.workspace = :workspace order by p.receivedAt desc")
+    List<PostbackRow> latest(UUID workspace, Limit limit);
+}

@@ -1,0 +1,179 @@
+package dev.wilyferret.app.sales;
+
+import dev.wilyferret.app.clicks.ClickBook;
+import dev.wilyferret.app.offers.Offer;
+import dev.wilyferret.app.offers.Offers;
+import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.click.SiteEvent;
+import dev.wilyferret.core.id.ShortId;
+import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.money.Money;
+import dev.wilyferret.core.text.Refusal;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.Currency;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.data.domain.Limit;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Sales and the postbacks that reported them. */
+@Service
+public class Sales {
+
+    private static final int LIST = 200;
+
+    /** What was sold in a period, by the day of the click. */
+    public record Sold(long sales, Money revenue) {}
+
+    private final SaleStore sales;
+    private final PostbackStore postbacks;
+    private final ClickBook clicks;
+    private final Promotions promotions;
+    private final Offers offers;
+    private final Workspaces workspaces;
+    private final UuidV7 ids;
+    private final Clock clock;
+
+    Sales(
+            SaleStore sales,
+            PostbackStore postbacks,
+            ClickBook clicks,
+            Promotions promotions,
+            Offers offers,
+            Workspaces workspaces,
+            UuidV7 ids,
+            Clock clock) {
+        this.sales = sales;
+        this.postbacks = postbacks;
+        this.clicks = clicks;
+        this.promotions = promotions;
+        this.offers = offers;
+        this.workspaces = workspaces;
+        this.ids = ids;
+        this.clock = clock;
+    }
+
+    /** What became of a postback and why. */
+    private record Ending(Postback.Outcome outcome, String note) {}
+
+    /** Takes in a postback whose secret was right; it is kept whatever it says. */
+    @Transactional
+    public Postback.Outcome receive(UUID workspace, UUID network, Postback.Arrived arrived) {
+        Ending ending = record(workspace, network, arrived);
+        postbacks.save(new PostbackRow(
+                new RowKey(workspace, ids.next()), network, clock.instant(), arrived, ending.outcome, ending.note));
+        return ending.outcome;
+    }
+
+    private Ending record(UUID workspace, UUID network, Postback.Arrived arrived) {
+        if (arrived.order().isEmpty()) {
+            return new Ending(
+                    Postback.Outcome.UNREADABLE,
+                    "It carries no order id, so a repeat could not be told from a second sale.");
+        }
+        Optional<SiteEvent.Click> click = ShortId.parse(arrived.click()).flatMap(id -> clicks.click(workspace, id));
+        if (click.isEmpty()) {
+            return new Ending(
+                    Postback.Outcome.UNMATCHED,
+                    "No click of this workspace has the id “%s”.".formatted(arrived.click()));
+        }
+        UUID promotion = click.get().promotion();
+        Offer offer = promotions
+                .find(workspace, promotion)
+                .flatMap(one -> offers.find(workspace, one.offer()))
+                .orElseThrow();
+        if (!offer.network().id().equals(network)) {
+            return new Ending(
+                    Postback.Outcome.UNMATCHED,
+                    "That click went to an offer of another network, %s."
+                            .formatted(offer.network().name()));
+        }
+        try {
+            return insert(workspace, network, arrived, click.get(), offer);
+        } catch (Refusal refusal) {
+            return new Ending(Postback.Outcome.UNREADABLE, refusal.getMessage());
+        }
+    }
+
+    private Ending insert(UUID workspace, UUID network, Postback.Arrived arrived, SiteEvent.Click click, Offer offer) {
+        Currency currency = workspaces.get(workspace).currency();
+        Money commission = arrived.commission().isEmpty()
+                ? offer.details().payout().amount()
+                : Money.parse("commission", arrived.commission(), currency);
+        Money value = arrived.orderValue().isEmpty()
+                ? Money.zero(currency)
+                : Money.parse("order value", arrived.orderValue(), currency);
+        int inserted = sales.insertOnce(
+                workspace,
+                ids.next(),
+                network,
+                arrived.order(),
+                click.id(),
+                click.promotion(),
+                offer.id(),
+                commission.minor(),
+                value.minor(),
+                clock.instant());
+        return inserted > 0
+                ? new Ending(Postback.Outcome.SALE, "")
+                : new Ending(
+                        Postback.Outcome.REPEATED,
+                        "Order “%s” was reported before; it stays one sale.".formatted(arrived.order()));
+    }
+
+    /** Keeps sales made elsewhere, such as the demo's. */
+    @Transactional
+    public void keep(UUID workspace, List<Sale> made) {
+        sales.saveAll(made.stream()
+                .map(sale -> new SaleRow(new RowKey(workspace, ids.at(sale.soldAt())), sale))
+                .toList());
+    }
+
+    /** By promotion: sales whose click lies in the period and counts. */
+    @Transactional(readOnly = true)
+    public Map<UUID, Sold> sold(UUID workspace, Instant from) {
+        Currency currency = workspaces.get(workspace).currency();
+        Map<UUID, Sold> sold = new HashMap<>();
+        sales.soldByClickDay(workspace, from)
+                .forEach(row ->
+                        sold.put(row.promotion(), new Sold(row.sales(), new Money(row.commissionMinor(), currency))));
+        return sold;
+    }
+
+    /** The latest first. */
+    @Transactional(readOnly = true)
+    public List<Sale> latest(UUID workspace) {
+        return shown(workspace, sales.latest(workspace, Limit.of(LIST)));
+    }
+
+    /** The latest first. */
+    @Transactional(readOnly = true)
+    public List<Sale> ofPromotion(UUID workspace, UUID promotion) {
+        return shown(workspace, sales.latest(workspace, promotion, Limit.of(LIST)));
+    }
+
+    @Transactional(readOnly = true)
+    public List<Sale> ofClick(UUID workspace, UUID click) {
+        return shown(workspace, sales.ofClick(workspace, click));
+    }
+
+    private List<Sale> shown(UUID workspace, List<SaleRow> rows) {
+        Currency currency = workspaces.get(workspace).currency();
+        return rows.stream().map(row -> row.toSale(currency)).toList();
+    }
+
+    /** The latest first. */
+    @Transactional(readOnly = true)
+    public List<Postback> postbacks(UUID workspace) {
+        return postbacks.latest(workspace, Limit.of(LIST)).stream()
+                .map(PostbackRow::toPostback)
+                .toList();
+    }
+}

@@ -1,0 +1,66 @@
+package dev.wilyferret.app.sales;
+
+import dev.wilyferret.app.offers.Network;
+import dev.wilyferret.app.offers.Offer;
+import dev.wilyferret.app.offers.Offers;
+import dev.wilyferret.app.promotions.Promotion;
+import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.app.workspace.Member;
+import java.util.List;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.server.ResponseStatusException;
+
+/** Sales of the workspace and of a promotion, and every postback that came in. */
+@Controller
+class SalesController {
+
+    private final Sales sales;
+    private final Offers offers;
+    private final Promotions promotions;
+
+    SalesController(Sales sales, Offers offers, Promotions promotions) {
+        this.sales = sales;
+        this.offers = offers;
+        this.promotions = promotions;
+    }
+
+    @GetMapping("/sales")
+    String all(@AuthenticationPrincipal Member member, Model model) {
+        List<Postback> postbacks = sales.postbacks(member.workspace());
+        show(member, sales.latest(member.workspace()), model);
+        model.addAttribute("postbacks", postbacks);
+        model.addAttribute(
+                "odd",
+                postbacks.stream()
+                        .filter(one ->
+                                one.outcome() != Postback.Outcome.SALE && one.outcome() != Postback.Outcome.REPEATED)
+                        .count());
+        model.addAttribute(
+                "networks",
+                offers.networksOf(member.workspace()).stream().collect(Collectors.toMap(Network::id, Network::name)));
+        return "sales/all";
+    }
+
+    @GetMapping("/promotions/{promotion}/sales")
+    String ofPromotion(@AuthenticationPrincipal Member member, @PathVariable UUID promotion, Model model) {
+        Promotion opened = promotions
+                .find(member.workspace(), promotion)
+                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        show(member, sales.ofPromotion(member.workspace(), promotion), model);
+        model.addAttribute("promotion", opened);
+        return "sales/promotion";
+    }
+
+    private void show(Member member, List<Sale> shown, Model model) {
+        model.addAttribute("sales", shown);
+        model.addAttribute(
+                "offerNames", offers.of(member.workspace()).stream().collect(Collectors.toMap(Offer::id, Offer::name)));
+    }
+}

@@ -1,0 +1,84 @@
+package dev.wilyferret.app.site;
+
+import dev.wilyferret.app.pages.PageHtml;
+import dev.wilyferret.app.pages.RenderedPage;
+import dev.wilyferret.app.workspace.Workspace;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import org.springframework.stereotype.Component;
+
+/** The answers the public site gives again and again. */
+@Component
+class Answers {
+
+    private static final Workspace.Legal NOBODY = new Workspace.Legal("", "", "", "", "");
+
+    private final PageHtml html;
+    private final ServedHtml notFound;
+    private final ServedHtml tryAgain;
+
+    Answers(PageHtml html) {
+        this.html = html;
+        this.notFound = message("Not found", "There is nothing at this address.");
+        this.tryAgain = message(
+                "One moment, please", "This page could not be opened just now. Please try again in a few seconds.");
+    }
+
+    private ServedHtml message(String title, String paragraph) {
+        return ServedHtml.of(html.message(title, List.of(paragraph), NOBODY));
+    }
+
+    /** The same for everything unknown, so that nothing can be learned from it. */
+    void notFound(HttpServletResponse response) throws IOException {
+        html(response, HttpServletResponse.SC_NOT_FOUND, notFound, "");
+    }
+
+    void tryAgain(HttpServletResponse response) throws IOException {
+        response.setHeader("Retry-After", "3");
+        html(response, HttpServletResponse.SC_SERVICE_UNAVAILABLE, tryAgain, "");
+    }
+
+    void say(HttpServletResponse response, String title, List<String> paragraphs, Workspace.Legal legal)
+            throws IOException {
+        html(response, HttpServletResponse.SC_OK, ServedHtml.of(html.message(title, paragraphs, legal)), "");
+    }
+
+    /** A draft, which only the console may frame. */
+    void preview(HttpServletResponse response, RenderedPage page, String consoleAddress) throws IOException {
+        html(response, HttpServletResponse.SC_OK, ServedHtml.of(page), "", consoleAddress);
+    }
+
+    void html(HttpServletResponse response, int status, ServedHtml page, String view) throws IOException {
+        html(response, status, page, view, "'none'");
+    }
+
+    private static void html(HttpServletResponse response, int status, ServedHtml page, String view, String framedBy)
+            throws IOException {
+        byte[] body = page.forView(view);
+        response.setStatus(status);
+        response.setContentType("text/html;charset=UTF-8");
+        response.setHeader("Cache-Control", "no-store");
+        response.setHeader("Content-Security-Policy", page.policy() + "; frame-ancestors " + framedBy);
+        response.setHeader("Referrer-Policy", "strict-origin-when-cross-origin");
+        response.setContentLength(body.length);
+        response.getOutputStream().write(body);
+    }
+
+    void plain(HttpServletResponse response, int status, String text) throws IOException {
+        response.setStatus(status);
+        response.setContentType("text/plain;charset=UTF-8");
+        response.setHeader("Cache-Control", "no-store");
+        response.getOutputStream().write((text + "\n").getBytes(StandardCharsets.UTF_8));
+    }
+
+    /** To a stored destination; nothing in a request can name another. */
+    void sendTo(HttpServletResponse response, String address) {
+        response.setStatus(HttpServletResponse.SC_FOUND);
+        response.setHeader("Location", address);
+        response.setHeader("Cache-Control", "no-store");
+        response.setHeader("X-Robots-Tag", "noindex, nofollow");
+        response.setContentLength(0);
+    }
+}

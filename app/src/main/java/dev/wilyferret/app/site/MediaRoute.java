@@ -1,0 +1,81 @@
+package dev.wilyferret.app.site;
+
+import dev.wilyferret.app.media.MediaFile;
+import dev.wilyferret.app.media.Shelf;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.nio.channels.Channels;
+import java.nio.channels.FileChannel;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.http.HttpRange;
+import org.springframework.stereotype.Component;
+
+/** {@code /media/{name}}: pictures and videos, whole or in ranges; never as anything a browser would run. */
+@Component
+class MediaRoute {
+
+    private final SnapshotKeeper snapshots;
+    private final Shelf shelf;
+    private final Answers answers;
+
+    MediaRoute(SnapshotKeeper snapshots, Shelf shelf, Answers answers) {
+        this.snapshots = snapshots;
+        this.shelf = shelf;
+        this.answers = answers;
+    }
+
+    void serve(HttpServletRequest request, HttpServletResponse response, String name) throws IOException {
+        MediaFile file = snapshots.now().media().get(name);
+        if (file == null) {
+            answers.notFound(response);
+            return;
+        }
+        response.setContentType(file.contentType());
+        response.setHeader("Cache-Control", "public, max-age=31536000, immutable");
+        response.setHeader("Content-Security-Policy", "default-src 'none'; sandbox");
+        response.setHeader("Accept-Ranges", "bytes");
+        Optional<HttpRange> range = range(request);
+        long from = range.map(asked -> asked.getRangeStart(file.bytes())).orElse(0L);
+        long to = range.map(asked -> asked.getRangeEnd(file.bytes())).orElse(file.bytes() - 1);
+        if (from >= file.bytes()) {
+            response.setStatus(HttpServletResponse.SC_REQUESTED_RANGE_NOT_SATISFIABLE);
+            response.setHeader("Content-Range", "bytes */" + file.bytes());
+            return;
+        }
+        if (range.isPresent()) {
+            response.setStatus(HttpServletResponse.SC_PARTIAL_CONTENT);
+            response.setHeader("Content-Range", "bytes " + from + "-" + to + "/" + file.bytes());
+        }
+        response.setContentLengthLong(to - from + 1);
+        if (!request.getMethod().equals("HEAD")) {
+            send(shelf.path(file), from, to - from + 1, response);
+        }
+    }
+
+    /** The first range asked for; one that cannot be read is as if it were not asked. */
+    private static Optional<HttpRange> range(HttpServletRequest request) {
+        try {
+            List<HttpRange> ranges = HttpRange.parseRanges(request.getHeader("Range"));
+            return ranges.size() == 1 ? Optional.of(ranges.getFirst()) : Optional.empty();
+        } catch (IllegalArgumentException e) {
+            return Optional.empty();
+        }
+    }
+
+    private static void send(Path path, long from, long length, HttpServletResponse response) throws IOException {
+        try (FileChannel channel = FileChannel.open(path);
+                var out = Channels.newChannel(response.getOutputStream())) {
+            long sent = 0;
+            while (sent < length) {
+                long now = channel.transferTo(from + sent, length - sent, out);
+                if (now <= 0) {
+                    return;
+                }
+                sent += now;
+            }
+        }
+    }
+}

@@ -1,0 +1,73 @@
+package dev.wilyferret.app.site;
+
+import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.pages.Previews;
+import dev.wilyferret.app.pages.RenderedPage;
+import dev.wilyferret.app.workspace.OwnBrowsers;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.time.Duration;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+
+/** What the workspace's own people do on the public origin: mark their browser, look at drafts. */
+@Component
+class OwnRoutes {
+
+    private static final Duration MARK_KEPT = Duration.ofDays(365);
+
+    private final OwnBrowsers browsers;
+    private final Previews previews;
+    private final Answers answers;
+    private final String consoleAddress;
+
+    OwnRoutes(OwnBrowsers browsers, Previews previews, Answers answers, Installation installation) {
+        this.browsers = browsers;
+        this.previews = previews;
+        this.answers = answers;
+        this.consoleAddress = installation.consoleAddress().toString();
+    }
+
+    /** {@code /own/{pass}}: turns the console's pass into this browser's mark, then goes back to the console. */
+    void mark(HttpServletRequest request, HttpServletResponse response, String pass) throws IOException {
+        Optional<String> token = browsers.redeem(pass, label(request));
+        if (token.isEmpty()) {
+            answers.notFound(response);
+            return;
+        }
+        Visit.setCookie(request, response, Visit.OWN, token.get(), MARK_KEPT);
+        answers.sendTo(response, consoleAddress + "/settings#own-browsers");
+    }
+
+    /** {@code /preview/{signed}}: a draft as visitors would see it; counts nothing, fires nothing. */
+    void preview(HttpServletResponse response, String signed) throws IOException {
+        Optional<RenderedPage> page = previews.open(signed);
+        if (page.isEmpty()) {
+            answers.notFound(response);
+            return;
+        }
+        response.setHeader("X-Robots-Tag", "noindex, nofollow");
+        answers.preview(response, page.get(), consoleAddress);
+    }
+
+    /** Browser and system, in words enough to tell two of one's own apart. */
+    private static String label(HttpServletRequest request) {
+        String agent = Optional.ofNullable(request.getHeader("User-Agent")).orElse("");
+        String browser = agent.contains("Firefox/")
+                ? "Firefox"
+                : agent.contains("Edg/")
+                        ? "Edge"
+                        : agent.contains("Chrome/") ? "Chrome" : agent.contains("Safari/") ? "Safari" : "Browser";
+        String system = agent.contains("Android")
+                ? "Android"
+                : agent.contains("iPhone") || agent.contains("iPad")
+                        ? "iOS"
+                        : agent.contains("Mac OS")
+                                ? "macOS"
+                                : agent.contains("Windows")
+                                        ? "Windows"
+                                        : agent.contains("Linux") ? "Linux" : "another system";
+        return browser + " on " + system;
+    }
+}

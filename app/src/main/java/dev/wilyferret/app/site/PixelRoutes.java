@@ -1,0 +1,134 @@
+package dev.wilyferret.app.site;
+
+import dev.wilyferret.app.clicks.ClickLog;
+import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.pixels.PixelAccount;
+import dev.wilyferret.app.site.SiteSnapshot.LivePage;
+import dev.wilyferret.core.click.SiteEvent.PixelFired;
+import dev.wilyferret.core.id.ShortId;
+import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.pixel.PixelAnswer;
+import dev.wilyferret.core.pixel.PixelEvent;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.time.Clock;
+import java.time.Duration;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+
+/** What browsers tell of the pixels they fired. */
+@Component
+class PixelRoutes {
+
+    private static final int MOST_MILLIS = 600_000;
+    private static final Duration VIEW_LASTS = Duration.ofHours(1);
+    private static final Duration CLOCK_SLACK = Duration.ofMinutes(1);
+
+    private final SnapshotKeeper snapshots;
+    private final ClickLog log;
+    private final UuidV7 ids;
+    private final Answers answers;
+    private final Clock clock;
+    private final String siteAddress;
+
+    PixelRoutes(
+            SnapshotKeeper snapshots,
+            ClickLog log,
+            UuidV7 ids,
+            Answers answers,
+            Clock clock,
+            Installation installation) {
+        this.snapshots = snapshots;
+        this.log = log;
+        this.ids = ids;
+        this.answers = answers;
+        this.clock = clock;
+        this.siteAddress = installation.siteAddress().toString();
+    }
+
+    /** {@code POST /px}: a page's script says what came of a fire. */
+    void report(HttpServletRequest request, HttpServletResponse response) throws IOException {
+        Optional<LivePage> page =
+                uuid(request.getParameter("page")).map(snapshots.now().pagesById()::get);
+        Optional<PixelAccount> pixel =
+                page.flatMap(live -> uuid(request.getParameter("pixel")).map(live.pixels()::get));
+        Optional<PixelAnswer> answer =
+                switch (Optional.ofNullable(request.getParameter("answer")).orElse("")) {
+                    case "ANSWERED" -> Optional.of(PixelAnswer.ANSWERED);
+                    case "FAILED" -> Optional.of(PixelAnswer.FAILED);
+                    case "NO_ANSWER_IN_TIME" -> Optional.of(PixelAnswer.NO_ANSWER_IN_TIME);
+                    default -> Optional.empty();
+                };
+        String millis = Optional.ofNullable(request.getParameter("millis")).orElse("");
+        Optional<UUID> view = view(request.getParameter("view"));
+        if (pixel.isEmpty() || answer.isEmpty() || view.isEmpty() || !millis.matches("\\d{1,7}")) {
+            answers.plain(response, HttpServletResponse.SC_BAD_REQUEST, "Not a report of a fired pixel.");
+            return;
+        }
+        keep(
+                request,
+                page.orElseThrow(),
+                pixel.get(),
+                view.get(),
+                answer.get(),
+                Math.min(MOST_MILLIS, Integer.parseInt(millis)));
+        response.setStatus(HttpServletResponse.SC_NO_CONTENT);
+    }
+
+    /** {@code /px/{page}/{pixel}?v={view}}: a browser without script is handed on to the platform's image. */
+    void image(HttpServletRequest request, HttpServletResponse response, String pageId, String pixelId)
+            throws IOException {
+        Optional<LivePage> page = ShortId.parse(pageId).map(snapshots.now().pagesById()::get);
+        Optional<PixelAccount> pixel =
+                page.flatMap(live -> ShortId.parse(pixelId).map(live.pixels()::get));
+        Optional<UUID> view = view(request.getParameter("v"));
+        if (pixel.isEmpty() || view.isEmpty()) {
+            answers.notFound(response);
+            return;
+        }
+        LivePage live = page.orElseThrow();
+        keep(request, live, pixel.get(), view.get(), PixelAnswer.ASKED_WITHOUT_SCRIPT, 0);
+        answers.sendTo(
+                response, pixel.get().fireAddress(event(live), view.get().toString(), siteAddress + live.path()));
+    }
+
+    /** Kept only with the visit it belongs to; without its cookies there is nothing to hang it on. */
+    private void keep(
+            HttpServletRequest request, LivePage page, PixelAccount pixel, UUID view, PixelAnswer answer, int millis) {
+        Visit visit = Visit.of(request, ids);
+        PixelEvent event = event(page);
+        visit.currentOn(page.promotion())
+                .ifPresent(current -> log.append(List.of(new PixelFired(
+                        PixelFired.idFor(view, pixel.id(), event),
+                        page.workspace(),
+                        page.promotion(),
+                        current.click(),
+                        visit.visitor(),
+                        page.id(),
+                        pixel.id(),
+                        event,
+                        answer,
+                        millis))));
+    }
+
+    private static PixelEvent event(LivePage page) {
+        return page.redirect() ? PixelEvent.LEAD : PixelEvent.PAGE_VIEW;
+    }
+
+    /** The id of a view of the last hour; an older or future one is made up. */
+    private Optional<UUID> view(@org.jspecify.annotations.Nullable String text) {
+        return uuid(text).filter(id -> {
+            Duration age = Duration.between(UuidV7.momentOf(id), clock.instant());
+            return age.compareTo(VIEW_LASTS) < 0 && age.compareTo(CLOCK_SLACK.negated()) > 0;
+        });
+    }
+
+    private static Optional<UUID> uuid(@org.jspecify.annotations.Nullable String text) {
+        return text != null && text.matches("[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[0-9a-f]{4}-[0-9a-f]{12}")
+                ? Optional.of(UUID.fromString(text))
+                : Optional.empty();
+    }
+}

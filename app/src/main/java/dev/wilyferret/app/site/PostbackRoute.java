@@ -1,0 +1,56 @@
+package dev.wilyferret.app.site;
+
+import dev.wilyferret.app.offers.Network;
+import dev.wilyferret.app.sales.Postback;
+import dev.wilyferret.app.sales.Sales;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+
+/** {@code /postback/{key}}: a network reports a sale. */
+@Component
+class PostbackRoute {
+
+    private final SnapshotKeeper snapshots;
+    private final Sales sales;
+    private final Answers answers;
+
+    PostbackRoute(SnapshotKeeper snapshots, Sales sales, Answers answers) {
+        this.snapshots = snapshots;
+        this.sales = sales;
+        this.answers = answers;
+    }
+
+    void receive(HttpServletRequest request, HttpServletResponse response, String key) throws IOException {
+        Network network = snapshots.now().networks().get(key);
+        if (network == null) {
+            answers.notFound(response);
+            return;
+        }
+        if (!MessageDigest.isEqual(bytes(network.secret()), bytes(parameter(request, "secret")))) {
+            answers.plain(response, HttpServletResponse.SC_FORBIDDEN, "The secret is wrong.");
+            return;
+        }
+        Postback.Outcome outcome = sales.receive(
+                network.workspace(),
+                network.id(),
+                new Postback.Arrived(
+                        parameter(request, "click_id"),
+                        parameter(request, "order_id"),
+                        parameter(request, "commission"),
+                        parameter(request, "order_value")));
+        answers.plain(response, HttpServletResponse.SC_OK, outcome.name().toLowerCase(java.util.Locale.ROOT));
+    }
+
+    private static String parameter(HttpServletRequest request, String name) {
+        return Optional.ofNullable(request.getParameter(name)).orElse("");
+    }
+
+    private static byte[] bytes(String text) {
+        return text.getBytes(StandardCharsets.UTF_8);
+    }
+}

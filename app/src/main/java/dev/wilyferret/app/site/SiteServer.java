@@ -1,0 +1,68 @@
+package dev.wilyferret.app.site;
+
+import dev.wilyferret.app.installation.Installation;
+import java.net.InetAddress;
+import java.net.UnknownHostException;
+import java.util.concurrent.Executors;
+import org.apache.catalina.valves.RemoteIpValve;
+import org.springframework.boot.tomcat.servlet.TomcatServletWebServerFactory;
+import org.springframework.boot.web.server.WebServer;
+import org.springframework.context.SmartLifecycle;
+import org.springframework.stereotype.Component;
+
+/**
+ * The public site's own server: another port, no session, no sign-in, one servlet. The console cannot be reached
+ * through it, since nothing of the console is in it.
+ */
+@Component
+public class SiteServer implements SmartLifecycle {
+
+    private final WebServer server;
+    private volatile boolean running;
+
+    SiteServer(SiteServlet servlet, Installation installation) throws UnknownHostException {
+        TomcatServletWebServerFactory factory = new TomcatServletWebServerFactory(installation.sitePort());
+        factory.setAddress(InetAddress.getByName(installation.siteBind()));
+        factory.addConnectorCustomizers(connector -> {
+            connector.getProtocolHandler().setExecutor(Executors.newVirtualThreadPerTaskExecutor());
+            connector.setMaxPostSize(64 << 10);
+            connector.setProperty("maxKeepAliveRequests", "-1");
+        });
+        if (installation.siteBehindProxy()) {
+            factory.addContextValves(new RemoteIpValve());
+        }
+        this.server = factory.getWebServer(context -> {
+            var registered = context.addServlet("site", servlet);
+            registered.addMapping("/*");
+            registered.setLoadOnStartup(1);
+        });
+    }
+
+    /** The port it really listens on. */
+    public int port() {
+        return server.getPort();
+    }
+
+    @Override
+    public void start() {
+        server.start();
+        running = true;
+    }
+
+    @Override
+    public void stop() {
+        server.stop();
+        running = false;
+    }
+
+    @Override
+    public boolean isRunning() {
+        return running;
+    }
+
+    /** After the click log and the snapshot. */
+    @Override
+    public int getPhase() {
+        return 20;
+    }
+}

@@ -1,0 +1,124 @@
+package dev.wilyferret.app.site;
+
+import dev.wilyferret.app.clicks.ClickLog;
+import dev.wilyferret.app.workspace.Workspace;
+import jakarta.servlet.http.HttpServlet;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.util.List;
+import java.util.Optional;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Component;
+
+/** Every address of the public site; what is not named here does not exist. */
+@Component
+class SiteServlet extends HttpServlet {
+
+    private static final long serialVersionUID = 1L;
+    private static final Logger LOG = LoggerFactory.getLogger(SiteServlet.class);
+
+    private final transient VisitorRoutes visitors;
+    private final transient PixelRoutes pixels;
+    private final transient PostbackRoute postbacks;
+    private final transient OwnRoutes own;
+    private final transient MediaRoute media;
+    private final transient SnapshotKeeper snapshots;
+    private final transient Answers answers;
+
+    SiteServlet(
+            VisitorRoutes visitors,
+            PixelRoutes pixels,
+            PostbackRoute postbacks,
+            OwnRoutes own,
+            MediaRoute media,
+            SnapshotKeeper snapshots,
+            Answers answers) {
+        this.visitors = visitors;
+        this.pixels = pixels;
+        this.postbacks = postbacks;
+        this.own = own;
+        this.media = media;
+        this.snapshots = snapshots;
+        this.answers = answers;
+    }
+
+    @Override
+    protected void service(HttpServletRequest request, HttpServletResponse response) throws IOException {
+        response.setHeader("X-Content-Type-Options", "nosniff");
+        try {
+            route(request, response);
+        } catch (ClickLog.NotKept notKept) {
+            LOG.error("A request was not answered, since it could not be kept", notKept);
+            answers.tryAgain(response);
+        } catch (RuntimeException failed) {
+            LOG.error("A request to the public site failed", failed);
+            answers.tryAgain(response);
+        }
+    }
+
+    private void route(HttpServletRequest request, HttpServletResponse response) throws IOException {
+        String path = request.getRequestURI();
+        String[] parts = path.substring(1).split("/", -1);
+        boolean reading =
+                request.getMethod().equals("GET") || request.getMethod().equals("HEAD");
+        boolean posting = request.getMethod().equals("POST");
+        if (posting && path.equals("/px")) {
+            pixels.report(request, response);
+        } else if ((reading || posting) && parts.length == 2 && parts[0].equals("postback")) {
+            postbacks.receive(request, response, parts[1]);
+        } else if (reading) {
+            read(request, response, path, parts);
+        } else {
+            answers.notFound(response);
+        }
+    }
+
+    private void read(HttpServletRequest request, HttpServletResponse response, String path, String[] parts)
+            throws IOException {
+        switch (parts[0] + "/" + parts.length) {
+            case "go/2" -> visitors.link(request, response, parts[1]);
+            case "out/2" -> visitors.out(request, response, parts[1]);
+            case "px/3" -> pixels.image(request, response, parts[1], parts[2]);
+            case "media/2" -> media.serve(request, response, parts[1]);
+            case "own/2" -> own.mark(request, response, parts[1]);
+            case "preview/2" -> own.preview(response, parts[1]);
+            case "privacy/1" -> privacy(response);
+            case "robots.txt/1" ->
+                answers.plain(
+                        response,
+                        HttpServletResponse.SC_OK,
+                        "User-agent: *\nDisallow: /go/\nDisallow: /out/\nDisallow: /px/\nDisallow: /preview/");
+            default -> page(request, response, path, parts);
+        }
+    }
+
+    private void page(HttpServletRequest request, HttpServletResponse response, String path, String[] parts)
+            throws IOException {
+        Optional<String> entry = parts.length == 1
+                ? Optional.ofNullable(snapshots.now().entries().get(parts[0]))
+                : Optional.empty();
+        if (entry.isPresent()) {
+            String query = request.getQueryString();
+            answers.sendTo(response, entry.get() + (query == null ? "" : "?" + query));
+        } else {
+            visitors.page(request, response, path);
+        }
+    }
+
+    private void privacy(HttpServletResponse response) throws IOException {
+        Optional<Workspace> workspace =
+                snapshots.now().workspaces().values().stream().findFirst();
+        if (workspace.isEmpty()) {
+            answers.notFound(response);
+            return;
+        }
+        Workspace.Legal legal = workspace.get().legal();
+        List<String> text = legal.privacy().isEmpty()
+                ? List.of(
+                        "This site counts visits with cookies of its own: one that knows the browser again for a year, one that lasts as long as the visit.")
+                : legal.privacy().lines().filter(line -> !line.isBlank()).toList();
+        answers.say(response, "Privacy", text, legal);
+    }
+}

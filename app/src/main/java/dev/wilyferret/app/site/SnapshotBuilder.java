@@ -1,0 +1,172 @@
+package dev.wilyferret.app.site;
+
+import dev.wilyferret.app.links.Links;
+import dev.wilyferret.app.links.TrackingLink;
+import dev.wilyferret.app.media.MediaFile;
+import dev.wilyferret.app.media.Shelf;
+import dev.wilyferret.app.offers.Network;
+import dev.wilyferret.app.offers.Offer;
+import dev.wilyferret.app.offers.Offers;
+import dev.wilyferret.app.pages.Page;
+import dev.wilyferret.app.pages.PageHtml;
+import dev.wilyferret.app.pages.PageKind;
+import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.app.pixels.PixelAccount;
+import dev.wilyferret.app.pixels.PixelAccounts;
+import dev.wilyferret.app.promotions.Promotion;
+import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.app.site.SiteSnapshot.LiveLink;
+import dev.wilyferret.app.site.SiteSnapshot.LivePage;
+import dev.wilyferret.app.site.SiteSnapshot.Target;
+import dev.wilyferret.app.workspace.OwnBrowsers;
+import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.page.PageDocument;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Isolation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Reads a snapshot of everything public from the database, and draws its pages. */
+@Component
+class SnapshotBuilder {
+
+    private final Workspaces workspaces;
+    private final OwnBrowsers ownBrowsers;
+    private final Promotions promotions;
+    private final Offers offers;
+    private final Pages pages;
+    private final PixelAccounts pixels;
+    private final Links links;
+    private final Shelf shelf;
+    private final PageHtml html;
+
+    SnapshotBuilder(
+            Workspaces workspaces,
+            OwnBrowsers ownBrowsers,
+            Promotions promotions,
+            Offers offers,
+            Pages pages,
+            PixelAccounts pixels,
+            Links links,
+            Shelf shelf,
+            PageHtml html) {
+        this.workspaces = workspaces;
+        this.ownBrowsers = ownBrowsers;
+        this.promotions = promotions;
+        this.offers = offers;
+        this.pages = pages;
+        this.pixels = pixels;
+        this.links = links;
+        this.shelf = shelf;
+        this.html = html;
+    }
+
+    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+    public SiteSnapshot build() {
+        Map<String, LivePage> livePages = new HashMap<>();
+        Map<String, LiveLink> liveLinks = new HashMap<>();
+        Map<String, String> entries = new HashMap<>();
+        Map<String, Network> networks = new HashMap<>();
+        List<Workspace> all = workspaces.all();
+        for (Workspace workspace : all) {
+            offers.networksOf(workspace.id()).forEach(network -> networks.put(network.postbackKey(), network));
+            new OfWorkspace(workspace).addTo(livePages, liveLinks, entries);
+        }
+        return new SiteSnapshot(
+                Map.copyOf(liveLinks),
+                liveLinks.values().stream().collect(Collectors.toUnmodifiableMap(LiveLink::id, Function.identity())),
+                Map.copyOf(livePages),
+                livePages.values().stream().collect(Collectors.toUnmodifiableMap(LivePage::id, Function.identity())),
+                Map.copyOf(entries),
+                Map.copyOf(networks),
+                shelf.all().stream().collect(Collectors.toUnmodifiableMap(MediaFile::name, Function.identity())),
+                Map.copyOf(ownBrowsers.marks()),
+                all.stream().collect(Collectors.toUnmodifiableMap(Workspace::id, Function.identity())));
+    }
+
+    /** The part of a snapshot that one workspace contributes. */
+    private final class OfWorkspace {
+
+        private final Workspace workspace;
+        private final Map<UUID, Promotion> promotionById;
+        private final Map<UUID, Offer> offerById;
+        private final Map<UUID, PixelAccount> pixelById = new LinkedHashMap<>();
+        private final Map<UUID, Page> pageById;
+
+        OfWorkspace(Workspace workspace) {
+            this.workspace = workspace;
+            UUID id = workspace.id();
+            promotionById = promotions.of(id).stream().collect(Collectors.toMap(Promotion::id, Function.identity()));
+            offerById = offers.of(id).stream().collect(Collectors.toMap(Offer::id, Function.identity()));
+            pixels.of(id).forEach(pixel -> pixelById.put(pixel.id(), pixel));
+            pageById = pages.of(id).stream()
+                    .collect(Collectors.toMap(Page::id, Function.identity(), (a, b) -> a, LinkedHashMap::new));
+        }
+
+        void addTo(Map<String, LivePage> livePages, Map<String, LiveLink> liveLinks, Map<String, String> entries) {
+            for (Page page : pageById.values()) {
+                page.published().ifPresent(document -> {
+                    LivePage live = livePage(page, document);
+                    livePages.put(live.path(), live);
+                    if (page.kind() == PageKind.BRIDGE) {
+                        entries.putIfAbsent(promotion(page.promotion()).slug(), live.path());
+                    }
+                });
+            }
+            links.of(workspace.id()).stream()
+                    .filter(link -> !link.paused())
+                    .forEach(link -> liveLinks.put(link.code().text(), liveLink(link)));
+        }
+
+        private LivePage livePage(Page page, PageDocument document) {
+            Map<UUID, PixelAccount> firing = new LinkedHashMap<>();
+            document.pixels().stream().filter(pixelById::containsKey).forEach(id -> firing.put(id, pixelById.get(id)));
+            return new LivePage(
+                    page.id(),
+                    workspace.id(),
+                    page.promotion(),
+                    path(page.id()),
+                    page.kind() == PageKind.REDIRECT,
+                    served(page, document, List.copyOf(firing.values())),
+                    served(page, document, List.of()),
+                    Map.copyOf(firing),
+                    offerOf(page.promotion()).details().link());
+        }
+
+        private ServedHtml served(Page page, PageDocument document, List<PixelAccount> firing) {
+            return ServedHtml.of(html.render(
+                    document, new PageHtml.Surroundings(page, path(page.id()), workspace.legal(), this::path, firing)));
+        }
+
+        private LiveLink liveLink(TrackingLink link) {
+            Target target = link.page()
+                    .map(page -> pageById.get(page).published().isEmpty()
+                            ? new Target.Nowhere()
+                            : new Target.ToPage(link.tags().onto(path(page))))
+                    .orElseGet(() -> new Target.ToOffer(
+                            offerOf(link.promotion()).details().link()));
+            return new LiveLink(link.id(), link.workspace(), link.promotion(), link.tags(), target);
+        }
+
+        private String path(UUID page) {
+            Page target = pageById.get(page);
+            return target == null ? "#" : "/" + promotion(target.promotion()).slug() + "/" + target.slug();
+        }
+
+        private Promotion promotion(UUID id) {
+            return java.util.Objects.requireNonNull(promotionById.get(id));
+        }
+
+        private Offer offerOf(UUID promotion) {
+            return java.util.Objects.requireNonNull(
+                    offerById.get(promotion(promotion).offer()));
+        }
+    }
+}

@@ -1,0 +1,90 @@
+package dev.wilyferret.app.site;
+
+import dev.wilyferret.app.workspace.OwnBrowsers;
+import dev.wilyferret.core.id.ShortId;
+import dev.wilyferret.core.id.UuidV7;
+import jakarta.servlet.http.Cookie;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.time.Duration;
+import java.util.Optional;
+import java.util.UUID;
+
+/**
+ * Who is asking, as far as their cookies tell.
+ *
+ * @param visitor a fresh id if the browser brought none
+ * @param current the click this visit hangs on, if it is still on
+ * @param ownToken what an own browser carries
+ */
+record Visit(UUID visitor, Optional<Current> current, Optional<String> ownToken) {
+
+    static final String VISITOR = "wf_v";
+    static final String CLICK = "wf_c";
+    static final String OWN = "wf_own";
+
+    private static final Duration VISITOR_KEPT = Duration.ofDays(365);
+    /** A visit is over after this long without a request. */
+    static final Duration VISIT_LASTS = Duration.ofMinutes(30);
+
+    /** The click a visit hangs on: its id, its promotion, and the link it came by. */
+    record Current(UUID click, UUID promotion, Optional<UUID> link) {
+
+        String text() {
+            return ShortId.of(click) + "." + ShortId.of(promotion)
+                    + link.map(id -> "." + ShortId.of(id)).orElse("");
+        }
+
+        static Optional<Current> parse(String text) {
+            String[] parts = text.split("\\.", -1);
+            if (parts.length < 2 || parts.length > 3) {
+                return Optional.empty();
+            }
+            Optional<UUID> click = ShortId.parse(parts[0]).filter(id -> id.version() == 7);
+            Optional<UUID> promotion = ShortId.parse(parts[1]);
+            Optional<UUID> link = parts.length == 3 ? ShortId.parse(parts[2]) : Optional.empty();
+            return click.isPresent() && promotion.isPresent()
+                    ? Optional.of(new Current(click.get(), promotion.get(), link))
+                    : Optional.empty();
+        }
+    }
+
+    static Visit of(HttpServletRequest request, UuidV7 ids) {
+        Optional<UUID> visitor = Optional.empty();
+        Optional<Current> current = Optional.empty();
+        Optional<String> own = Optional.empty();
+        Cookie[] cookies = request.getCookies();
+        for (Cookie cookie : cookies == null ? new Cookie[0] : cookies) {
+            switch (cookie.getName()) {
+                case VISITOR -> visitor = ShortId.parse(cookie.getValue());
+                case CLICK -> current = Current.parse(cookie.getValue());
+                case OWN -> own = Optional.of(cookie.getValue());
+                default -> {}
+            }
+        }
+        return new Visit(visitor.orElseGet(ids::next), current, own);
+    }
+
+    /** The present click, if it belongs to the promotion. */
+    Optional<Current> currentOn(UUID promotion) {
+        return current.filter(click -> click.promotion().equals(promotion));
+    }
+
+    boolean own(SiteSnapshot snapshot, UUID workspace) {
+        return ownToken.isPresent() && snapshot.marksOwn(workspace, OwnBrowsers.fingerprint(ownToken.get()));
+    }
+
+    /** Lets the browser remember the visitor, and the click for as long as the visit lasts. */
+    void remember(HttpServletRequest request, HttpServletResponse response, Current click) {
+        setCookie(request, response, VISITOR, ShortId.of(visitor), VISITOR_KEPT);
+        setCookie(request, response, CLICK, click.text(), VISIT_LASTS);
+    }
+
+    static void setCookie(
+            HttpServletRequest request, HttpServletResponse response, String name, String value, Duration kept) {
+        response.addHeader(
+                "Set-Cookie",
+                name + "=" + value + "; Path=/; Max-Age=" + kept.toSeconds() + "; HttpOnly; SameSite=Lax"
+                        + (request.isSecure() ? "; Secure" : ""));
+    }
+}

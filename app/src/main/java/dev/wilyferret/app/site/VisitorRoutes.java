@@ -1,0 +1,162 @@
+package dev.wilyferret.app.site;
+
+import dev.wilyferret.app.clicks.ClickLog;
+import dev.wilyferret.app.site.SiteSnapshot.LiveLink;
+import dev.wilyferret.app.site.SiteSnapshot.LivePage;
+import dev.wilyferret.app.site.SiteSnapshot.Target;
+import dev.wilyferret.core.address.Tags;
+import dev.wilyferret.core.click.SiteEvent;
+import dev.wilyferret.core.click.Verdict;
+import dev.wilyferret.core.id.ShortId;
+import dev.wilyferret.core.id.UuidV7;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+
+/**
+ * The visitor's way: link, page, out to the offer. Each step is in the click log before it is answered; nothing else
+ * here waits for anything.
+ */
+@Component
+class VisitorRoutes {
+
+    private final SnapshotKeeper snapshots;
+    private final ClickLog log;
+    private final UuidV7 ids;
+    private final Answers answers;
+
+    VisitorRoutes(SnapshotKeeper snapshots, ClickLog log, UuidV7 ids, Answers answers) {
+        this.snapshots = snapshots;
+        this.log = log;
+        this.ids = ids;
+        this.answers = answers;
+    }
+
+    /** {@code /go/{code}}: counts the click, then sends the visitor where the link leads. */
+    void link(HttpServletRequest request, HttpServletResponse response, String code) throws IOException {
+        SiteSnapshot snapshot = snapshots.now();
+        LiveLink link = snapshot.links().get(code);
+        if (link == null) {
+            answers.notFound(response);
+            return;
+        }
+        Visit visit = Visit.of(request, ids);
+        SiteEvent.Click click =
+                click(request, visit, snapshot, link.workspace(), link.promotion(), Optional.of(link.id()));
+        if (recorded(request)) {
+            log.append(List.of(click));
+            visit.remember(request, response, new Visit.Current(click.id(), link.promotion(), Optional.of(link.id())));
+        }
+        switch (link.target()) {
+            case Target.ToPage(String address) -> answers.sendTo(response, address);
+            case Target.ToOffer(var out) ->
+                answers.sendTo(response, out.expand(ShortId.of(click.id()), Optional.of(link.tags())));
+            case Target.Nowhere() -> answers.notFound(response);
+        }
+    }
+
+    /** {@code /{promotion}/{page}}: counts the view, and the click if the visit begins here. */
+    void page(HttpServletRequest request, HttpServletResponse response, String path) throws IOException {
+        SiteSnapshot snapshot = snapshots.now();
+        Optional<LivePage> found = snapshot.page(path);
+        if (found.isEmpty()) {
+            answers.notFound(response);
+            return;
+        }
+        LivePage page = found.get();
+        Visit visit = Visit.of(request, ids);
+        List<SiteEvent> events = new ArrayList<>(2);
+        Visit.Current current =
+                visit.currentOn(page.promotion()).orElseGet(() -> begin(request, visit, snapshot, page, events));
+        SiteEvent.PageView view = new SiteEvent.PageView(
+                ids.next(), page.workspace(), page.promotion(), current.click(), visit.visitor(), page.id());
+        events.add(view);
+        if (recorded(request)) {
+            log.append(events);
+            visit.remember(request, response, current);
+        }
+        if (page.redirect()) {
+            response.setHeader("X-Robots-Tag", "noindex, nofollow");
+        }
+        boolean program = Verdict.on(userAgent(request)) instanceof Verdict.DeclaredCrawler;
+        answers.html(
+                response,
+                HttpServletResponse.SC_OK,
+                program ? page.withoutPixels() : page.withPixels(),
+                view.id().toString());
+    }
+
+    /** {@code /out/{page}}: counts the step, then sends the visitor to the offer with the click id. */
+    void out(HttpServletRequest request, HttpServletResponse response, String pageId) throws IOException {
+        SiteSnapshot snapshot = snapshots.now();
+        LivePage page = ShortId.parse(pageId).map(snapshot.pagesById()::get).orElse(null);
+        if (page == null) {
+            answers.notFound(response);
+            return;
+        }
+        Visit visit = Visit.of(request, ids);
+        List<SiteEvent> events = new ArrayList<>(2);
+        Visit.Current current =
+                visit.currentOn(page.promotion()).orElseGet(() -> begin(request, visit, snapshot, page, events));
+        events.add(new SiteEvent.WentOn(
+                ids.next(), page.workspace(), page.promotion(), current.click(), visit.visitor(), page.id()));
+        if (recorded(request)) {
+            log.append(events);
+            visit.remember(request, response, current);
+        }
+        Optional<Tags> tags = current.link().map(snapshot.linksById()::get).map(LiveLink::tags);
+        answers.sendTo(response, page.out().expand(ShortId.of(current.click()), tags));
+    }
+
+    /** A visit that begins on a page, without a link. */
+    private Visit.Current begin(
+            HttpServletRequest request, Visit visit, SiteSnapshot snapshot, LivePage page, List<SiteEvent> events) {
+        SiteEvent.Click click = click(request, visit, snapshot, page.workspace(), page.promotion(), Optional.empty());
+        events.add(click);
+        return new Visit.Current(click.id(), page.promotion(), Optional.empty());
+    }
+
+    private SiteEvent.Click click(
+            HttpServletRequest request,
+            Visit visit,
+            SiteSnapshot snapshot,
+            UUID workspace,
+            UUID promotion,
+            Optional<UUID> link) {
+        String userAgent = userAgent(request);
+        SiteEvent.Origin origin = new SiteEvent.Origin(
+                request.getRemoteAddr(),
+                userAgent,
+                header(request, "Referer"),
+                header(request, "Accept-Language"),
+                Optional.ofNullable(request.getQueryString()).orElse(""));
+        return new SiteEvent.Click(
+                ids.next(),
+                workspace,
+                promotion,
+                visit.visitor(),
+                link,
+                visit.own(snapshot, workspace),
+                Verdict.on(userAgent),
+                origin);
+    }
+
+    /** A HEAD asks what is there, and a prefetch what may be wanted: neither is a visitor. */
+    private static boolean recorded(HttpServletRequest request) {
+        return !request.getMethod().equals("HEAD")
+                && !header(request, "Sec-Purpose").startsWith("prefetch");
+    }
+
+    private static String userAgent(HttpServletRequest request) {
+        return header(request, "User-Agent");
+    }
+
+    private static String header(HttpServletRequest request, String name) {
+        return Optional.ofNullable(request.getHeader(name)).orElse("");
+    }
+}

@@ -1,0 +1,5 @@
+/** The public site: the hot path from a request to its answer. */
+@NullMarked
+package dev.wilyferret.app.site;
+
+import org.jspecify.annotations.NullMarked;

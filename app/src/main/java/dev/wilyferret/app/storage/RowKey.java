@@ -1,0 +1,12 @@
+package dev.wilyferret.app.storage;
+
+import jakarta.persistence.Column;
+import jakarta.persistence.Embeddable;
+import java.io.Serializable;
+import java.util.UUID;
+
+/** The key of a row: its workspace first, then its own id. */
+@Embeddable
+public record RowKey(
+        @Column(name = "workspace_id") UUID workspace,
+        @Column(name = "id") UUID id) implements Serializable {}

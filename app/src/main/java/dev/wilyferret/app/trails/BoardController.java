@@ -1,0 +1,127 @@
+package dev.wilyferret.app.trails;
+
+import dev.wilyferret.app.console.Show;
+import dev.wilyferret.app.forms.Intake;
+import dev.wilyferret.app.offers.Offer;
+import dev.wilyferret.app.offers.Offers;
+import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.app.promotions.Promotion;
+import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.link.Slug;
+import dev.wilyferret.core.text.PlainText;
+import dev.wilyferret.core.text.Refusal;
+import java.time.Clock;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.util.MultiValueMap;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** The board: every promotion as a small trail; and the making of a new one. */
+@Controller
+class BoardController {
+
+    private final Overviews overviews;
+    private final Workspaces workspaces;
+    private final Offers offers;
+    private final Promotions promotions;
+    private final Pages pages;
+    private final Show show;
+    private final Clock clock;
+
+    BoardController(
+            Overviews overviews,
+            Workspaces workspaces,
+            Offers offers,
+            Promotions promotions,
+            Pages pages,
+            Show show,
+            Clock clock) {
+        this.overviews = overviews;
+        this.workspaces = workspaces;
+        this.offers = offers;
+        this.promotions = promotions;
+        this.pages = pages;
+        this.show = show;
+        this.clock = clock;
+    }
+
+    @GetMapping("/")
+    String board(@AuthenticationPrincipal Member member, @RequestParam(defaultValue = "0") int days, Model model) {
+        Period period = Period.of(days, workspaces.get(member.workspace()).zone(), clock);
+        List<Overview> all = overviews.all(member.workspace(), period.from()).stream()
+                .sorted(Comparator.comparing((Overview one) -> !one.needsLook()))
+                .toList();
+        model.addAttribute("overviews", all);
+        model.addAttribute(
+                "drawings",
+                all.stream()
+                        .collect(Collectors.toMap(
+                                one -> one.promotion().id(), one -> TrailDrawing.of(one.trail(), show::rate))));
+        model.addAttribute("period", period);
+        model.addAttribute("periods", Period.CHOICES);
+        model.addAttribute("offerCount", offers.of(member.workspace()).size());
+        return "trails/board";
+    }
+
+    @GetMapping("/promotions/new")
+    String blank(@AuthenticationPrincipal Member member, @RequestParam(defaultValue = "") String offer, Model model) {
+        List<Offer> all = offers.of(member.workspace());
+        Optional<Offer> chosen = all.stream()
+                .filter(one -> one.id().toString().equals(offer))
+                .findFirst()
+                .or(() -> all.stream().findFirst());
+        String name = chosen.map(Offer::name).orElse("");
+        return show(
+                all,
+                Intake.showing(Map.of(
+                        "offer",
+                        chosen.map(one -> one.id().toString()).orElse(""),
+                        "name",
+                        name,
+                        "slug",
+                        Slug.proposedFor(name),
+                        "pages",
+                        "on")),
+                model);
+    }
+
+    private static String show(List<Offer> offers, Intake form, Model model) {
+        model.addAttribute("offers", offers);
+        model.addAttribute("form", form);
+        return "trails/new";
+    }
+
+    @PostMapping("/promotions/new")
+    String add(@AuthenticationPrincipal Member member, @RequestParam MultiValueMap<String, String> typed, Model model) {
+        Intake form = Intake.of(typed);
+        List<Offer> all = offers.of(member.workspace());
+        Optional<Offer> offer = form.take(
+                "offer",
+                id -> all.stream()
+                        .filter(one -> one.id().toString().equals(id))
+                        .findFirst()
+                        .orElseThrow(() -> new Refusal("Choose the offer this promotion is for.")));
+        Optional<String> name = form.take("name", text -> PlainText.line("name", text, 100));
+        Optional<Slug> slug = form.take("slug", promotions::freeSlug);
+        if (!form.clean()) {
+            return show(all, form, model);
+        }
+        Promotion made =
+                promotions.add(member.workspace(), offer.orElseThrow().id(), name.orElseThrow(), slug.orElseThrow());
+        if (form.ticked("pages")) {
+            pages.makeRedirect(member.workspace(), made.id());
+            pages.makeBridge(member.workspace(), made.id(), offer.orElseThrow().name());
+        }
+        return "redirect:/promotions/" + made.id();
+    }
+}

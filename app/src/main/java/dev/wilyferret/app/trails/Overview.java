@@ -1,0 +1,39 @@
+package dev.wilyferret.app.trails;
+
+import dev.wilyferret.app.offers.Offer;
+import dev.wilyferret.app.promotions.Promotion;
+import dev.wilyferret.core.figures.StepFigures;
+import dev.wilyferret.core.trail.Next;
+import dev.wilyferret.core.trail.Setup;
+import dev.wilyferret.core.trail.Trail;
+
+/** A promotion with what stands, what it brought, and what to do next. */
+record Overview(Promotion promotion, Offer offer, Setup setup, StepFigures figures) {
+
+    Trail trail() {
+        return Trail.of(setup, figures);
+    }
+
+    Next next() {
+        return Next.of(setup, figures);
+    }
+
+    boolean needsLook() {
+        return next() != Next.NOTHING;
+    }
+
+    /** Where the next thing is done. */
+    String nextAddress() {
+        String own = "/promotions/" + promotion.id();
+        return switch (next()) {
+            case PUT_CLICK_ID_IN_LINK, WAIT_FOR_SALES -> "/offers/" + offer.id();
+            case MAKE_BRIDGE_PAGE, PUBLISH_BRIDGE_PAGE, LEAD_THROUGH_REDIRECT, FIRE_VIEW_PIXEL, PUBLISH_CHANGES ->
+                own + "/bridge";
+            case MAKE_REDIRECT_PAGE, PUBLISH_REDIRECT_PAGE, FIRE_LEAD_PIXEL -> own + "/redirect";
+            case FILL_LEGAL -> "/settings";
+            case ADD_PIXEL -> "/pixels/new";
+            case MAKE_LINK, WALK_THROUGH -> own + "/links";
+            case NOTHING -> own;
+        };
+    }
+}

@@ -1,0 +1,165 @@
+package dev.wilyferret.app.trails;
+
+import dev.wilyferret.app.clicks.ClickBook;
+import dev.wilyferret.app.links.Links;
+import dev.wilyferret.app.links.TrackingLink;
+import dev.wilyferret.app.offers.Offer;
+import dev.wilyferret.app.offers.Offers;
+import dev.wilyferret.app.pages.Page;
+import dev.wilyferret.app.pages.PageKind;
+import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.app.pixels.PixelAccounts;
+import dev.wilyferret.app.promotions.Promotion;
+import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.app.sales.Sales;
+import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.figures.ClickCounts;
+import dev.wilyferret.core.figures.StepFigures;
+import dev.wilyferret.core.money.Money;
+import dev.wilyferret.core.page.Block;
+import dev.wilyferret.core.page.NextStep;
+import dev.wilyferret.core.page.PageDocument;
+import dev.wilyferret.core.trail.PageState;
+import dev.wilyferret.core.trail.Setup;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Gathers, for each promotion of a workspace, what stands and what it brought. */
+@Service
+class Overviews {
+
+    private final Workspaces workspaces;
+    private final Promotions promotions;
+    private final Offers offers;
+    private final Pages pages;
+    private final Links links;
+    private final PixelAccounts pixels;
+    private final ClickBook clicks;
+    private final Sales sales;
+
+    Overviews(
+            Workspaces workspaces,
+            Promotions promotions,
+            Offers offers,
+            Pages pages,
+            Links links,
+            PixelAccounts pixels,
+            ClickBook clicks,
+            Sales sales) {
+        this.workspaces = workspaces;
+        this.promotions = promotions;
+        this.offers = offers;
+        this.pages = pages;
+        this.links = links;
+        this.pixels = pixels;
+        this.clicks = clicks;
+        this.sales = sales;
+    }
+
+    /** What is known of the whole workspace, asked once for all its promotions. */
+    private record Known(
+            Workspace workspace,
+            Map<UUID, Offer> offers,
+            Map<UUID, List<Page>> pages,
+            List<TrackingLink> links,
+            int pixelAccounts,
+            Set<UUID> leadSeen,
+            Map<UUID, ClickCounts> counts,
+            Map<UUID, ClickBook.Reach> reach,
+            Map<UUID, Sales.Sold> sold) {}
+
+    @Transactional(readOnly = true)
+    public List<Overview> all(UUID workspace, Instant from) {
+        List<Promotion> all = promotions.of(workspace);
+        if (all.isEmpty()) {
+            return List.of();
+        }
+        Known known = known(workspace, from);
+        return all.stream().map(promotion -> overview(promotion, known)).toList();
+    }
+
+    @Transactional(readOnly = true)
+    public Optional<Overview> one(UUID workspace, UUID promotion, Instant from) {
+        return promotions.find(workspace, promotion).map(found -> overview(found, known(workspace, from)));
+    }
+
+    private Known known(UUID workspace, Instant from) {
+        return new Known(
+                workspaces.get(workspace),
+                offers.of(workspace).stream().collect(Collectors.toMap(Offer::id, Function.identity())),
+                pages.of(workspace).stream().collect(Collectors.groupingBy(Page::promotion)),
+                links.of(workspace),
+                pixels.of(workspace).size(),
+                clicks.promotionsWithLeadSeen(workspace),
+                clicks.counts(workspace, from),
+                clicks.reach(workspace, from),
+                sales.sold(workspace, from));
+    }
+
+    private static Overview overview(Promotion promotion, Known known) {
+        List<Page> pages = known.pages.getOrDefault(promotion.id(), List.of());
+        Offer offer = java.util.Objects.requireNonNull(known.offers.get(promotion.offer()));
+        return new Overview(promotion, offer, setup(promotion, offer, pages, known), figures(promotion, pages, known));
+    }
+
+    private static Setup setup(Promotion promotion, Offer offer, List<Page> pages, Known known) {
+        Optional<Page> bridge = first(pages, PageKind.BRIDGE);
+        Optional<Page> redirect = first(pages, PageKind.REDIRECT);
+        return new Setup(
+                (int) known.links.stream()
+                        .filter(link -> link.promotion().equals(promotion.id()) && !link.paused())
+                        .count(),
+                bridge.map(Page::state).orElse(PageState.MISSING),
+                redirect.map(Page::state).orElse(PageState.MISSING),
+                bridge.map(Overviews::leadsToPage).orElse(false),
+                pixelsOn(bridge),
+                pixelsOn(redirect),
+                known.pixelAccounts,
+                known.leadSeen.contains(promotion.id()),
+                offer.details().link().carriesClickId(),
+                known.workspace.legal().complete());
+    }
+
+    private static boolean leadsToPage(Page bridge) {
+        return bridge.published().orElse(bridge.draft()) instanceof PageDocument.ContentPage page
+                && page.first(Block.Button.class)
+                        .filter(button -> button.next() instanceof NextStep.ToPage)
+                        .isPresent();
+    }
+
+    private static int pixelsOn(Optional<Page> page) {
+        return page.flatMap(Page::published)
+                .map(document -> document.pixels().size())
+                .orElse(0);
+    }
+
+    private static StepFigures figures(Promotion promotion, List<Page> pages, Known known) {
+        ClickBook.Reach reach = known.reach.getOrDefault(promotion.id(), ClickBook.Reach.NONE);
+        Sales.Sold sold =
+                known.sold.getOrDefault(promotion.id(), new Sales.Sold(0, Money.zero(known.workspace.currency())));
+        return new StepFigures(
+                known.counts.getOrDefault(promotion.id(), ClickCounts.NONE),
+                viewers(first(pages, PageKind.BRIDGE), reach),
+                viewers(first(pages, PageKind.REDIRECT), reach),
+                reach.wentOn().values().stream().mapToLong(Long::longValue).sum(),
+                sold.sales(),
+                sold.revenue());
+    }
+
+    private static long viewers(Optional<Page> page, ClickBook.Reach reach) {
+        return page.map(one -> reach.viewers().getOrDefault(one.id(), 0L)).orElse(0L);
+    }
+
+    static Optional<Page> first(List<Page> pages, PageKind kind) {
+        return pages.stream().filter(page -> page.kind() == kind).findFirst();
+    }
+}

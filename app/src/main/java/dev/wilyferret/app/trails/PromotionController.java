@@ -1,0 +1,201 @@
+package dev.wilyferret.app.trails;
+
+import dev.wilyferret.app.clicks.ClickBook;
+import dev.wilyferret.app.clicks.ListedClick;
+import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.links.Links;
+import dev.wilyferret.app.links.TrackingLink;
+import dev.wilyferret.app.offers.Offer;
+import dev.wilyferret.app.offers.Offers;
+import dev.wilyferret.app.pages.Page;
+import dev.wilyferret.app.pages.PageKind;
+import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.app.promotions.Promotion;
+import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.app.sales.Sale;
+import dev.wilyferret.app.sales.Sales;
+import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.address.Tags;
+import dev.wilyferret.core.click.Standing;
+import dev.wilyferret.core.trail.Station;
+import java.time.Clock;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.server.ResponseStatusException;
+
+/** A promotion's trail, the lists behind its figures, and the benches that only look. */
+@Controller
+@RequestMapping("/promotions/{promotion}")
+class PromotionController {
+
+    private final Promotions promotions;
+    private final Offers offers;
+    private final Pages pages;
+    private final Links links;
+    private final ClickBook clicks;
+    private final Sales sales;
+    private final Workspaces workspaces;
+    private final Installation installation;
+    private final Clock clock;
+
+    PromotionController(
+            Promotions promotions,
+            Offers offers,
+            Pages pages,
+            Links links,
+            ClickBook clicks,
+            Sales sales,
+            Workspaces workspaces,
+            Installation installation,
+            Clock clock) {
+        this.promotions = promotions;
+        this.offers = offers;
+        this.pages = pages;
+        this.links = links;
+        this.clicks = clicks;
+        this.sales = sales;
+        this.workspaces = workspaces;
+        this.installation = installation;
+        this.clock = clock;
+    }
+
+    @GetMapping
+    String open(
+            @AuthenticationPrincipal Member member,
+            @PathVariable UUID promotion,
+            @RequestParam(defaultValue = "0") int days,
+            Model model) {
+        Promotion opened = promotion(member, promotion);
+        Period period = period(member, days);
+        model.addAttribute("promotion", opened);
+        model.addAttribute(
+                "latest",
+                clicks.all(member.workspace(), promotion, period.from()).stream()
+                        .limit(8)
+                        .toList());
+        addLinks(member, promotion, model);
+        return "trails/promotion";
+    }
+
+    /** The clicks behind a station's figure. */
+    @GetMapping("/clicks")
+    String clicks(
+            @AuthenticationPrincipal Member member,
+            @PathVariable UUID promotion,
+            @RequestParam(defaultValue = "traffic") String behind,
+            @RequestParam(defaultValue = "0") int days,
+            Model model) {
+        Station.Kind station = List.of(Station.Kind.values()).stream()
+                .filter(kind -> kind.name().equalsIgnoreCase(behind))
+                .findFirst()
+                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        model.addAttribute("promotion", promotion(member, promotion));
+        model.addAttribute("station", station);
+        model.addAttribute("most", ClickBook.LIST);
+        model.addAttribute("clicks", behind(member, promotion, station, period(member, days)));
+        addLinks(member, promotion, model);
+        return "trails/clicks";
+    }
+
+    private List<ListedClick> behind(Member member, UUID promotion, Station.Kind station, Period period) {
+        UUID workspace = member.workspace();
+        List<Page> own = pages.ofPromotion(workspace, promotion);
+        return switch (station) {
+            case TRAFFIC -> clicks.all(workspace, promotion, period.from());
+            case FILTER -> clicks.standing(workspace, promotion, period.from(), Standing.COUNTED);
+            case PAGE -> clicks.saw(workspace, promotion, period.from(), ids(own, PageKind.BRIDGE));
+            case REDIRECT -> clicks.saw(workspace, promotion, period.from(), ids(own, PageKind.REDIRECT));
+            case OFFER ->
+                clicks.wentOn(
+                        workspace,
+                        promotion,
+                        period.from(),
+                        own.stream().map(Page::id).toList());
+            case SALES ->
+                clicks
+                        .these(
+                                workspace,
+                                sales.ofPromotion(workspace, promotion).stream()
+                                        .map(Sale::click)
+                                        .toList())
+                        .stream()
+                        .filter(click -> click.standing() == Standing.COUNTED
+                                && !click.at().isBefore(period.from()))
+                        .toList();
+        };
+    }
+
+    private static List<UUID> ids(List<Page> pages, PageKind kind) {
+        return Overviews.first(pages, kind).map(page -> List.of(page.id())).orElse(List.of());
+    }
+
+    /** The filter's bench: what was kept out, and why; own clicks and those taken out by hand can be put back. */
+    @GetMapping("/filter")
+    String filter(
+            @AuthenticationPrincipal Member member,
+            @PathVariable UUID promotion,
+            @RequestParam(defaultValue = "own") String standing,
+            @RequestParam(defaultValue = "0") int days,
+            Model model) {
+        Standing shown = List.of(Standing.values()).stream()
+                .filter(one -> one.name().equalsIgnoreCase(standing.replace('-', '_')))
+                .findFirst()
+                .orElse(Standing.OWN);
+        model.addAttribute("promotion", promotion(member, promotion));
+        model.addAttribute("standing", shown);
+        model.addAttribute("standings", List.of(Standing.OWN, Standing.FILTERED, Standing.TAKEN_OUT, Standing.COUNTED));
+        model.addAttribute("most", ClickBook.LIST);
+        model.addAttribute(
+                "clicks",
+                clicks.standing(
+                        member.workspace(), promotion, period(member, days).from(), shown));
+        addLinks(member, promotion, model);
+        return "trails/filter";
+    }
+
+    /** The offer's bench: what visitors are sent to, and how sales come back. */
+    @GetMapping("/offer")
+    String offer(@AuthenticationPrincipal Member member, @PathVariable UUID promotion, Model model) {
+        Promotion opened = promotion(member, promotion);
+        Offer offer = offers.find(member.workspace(), opened.offer()).orElseThrow();
+        Optional<TrackingLink> link =
+                links.ofPromotion(member.workspace(), promotion).stream().findFirst();
+        Tags tags = link.map(TrackingLink::tags)
+                .orElseGet(() -> new Tags("plumage", "paid-social", "spring-balcony", "", ""));
+        model.addAttribute("promotion", opened);
+        model.addAttribute("offer", offer);
+        model.addAttribute("sent", offer.details().link().expand("06c2w0g7m4e8t5n1k9qzr3hv2d", Optional.of(tags)));
+        model.addAttribute(
+                "postback", installation.siteAddress() + offer.network().postbackPath());
+        return "trails/offer";
+    }
+
+    private void addLinks(Member member, UUID promotion, Model model) {
+        model.addAttribute(
+                "linksById",
+                links.ofPromotion(member.workspace(), promotion).stream()
+                        .collect(Collectors.toMap(TrackingLink::id, Function.identity())));
+    }
+
+    private Period period(Member member, int days) {
+        return Period.of(days, workspaces.get(member.workspace()).zone(), clock);
+    }
+
+    private Promotion promotion(Member member, UUID id) {
+        return promotions
+                .find(member.workspace(), id)
+                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+    }
+}

@@ -1,0 +1,71 @@
+package dev.wilyferret.app.trails;
+
+import dev.wilyferret.app.console.Show;
+import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.app.workspace.Workspaces;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.time.Clock;
+import java.util.Map;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.security.core.Authentication;
+import org.springframework.web.servlet.HandlerInterceptor;
+import org.springframework.web.servlet.HandlerMapping;
+import org.springframework.web.servlet.ModelAndView;
+import org.springframework.web.servlet.config.annotation.InterceptorRegistry;
+import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
+
+/** Puts a promotion's trail above each of its benches, whichever feature the bench belongs to. */
+@Configuration
+class TrailBand implements WebMvcConfigurer, HandlerInterceptor {
+
+    private final Overviews overviews;
+    private final Workspaces workspaces;
+    private final Show show;
+    private final Clock clock;
+
+    TrailBand(Overviews overviews, Workspaces workspaces, Show show, Clock clock) {
+        this.overviews = overviews;
+        this.workspaces = workspaces;
+        this.show = show;
+        this.clock = clock;
+    }
+
+    @Override
+    public void addInterceptors(InterceptorRegistry registry) {
+        registry.addInterceptor(this)
+                .addPathPatterns("/promotions/{promotion}", "/promotions/{promotion}/**")
+                .excludePathPatterns("/promotions/new");
+    }
+
+    @Override
+    public void postHandle(
+            HttpServletRequest request, HttpServletResponse response, Object handler, @Nullable ModelAndView view) {
+        boolean whole = request.getHeader("HX-Request") == null;
+        if (view == null || view.getViewName() == null || view.getViewName().startsWith("redirect:") || !whole) {
+            return;
+        }
+        if (request.getAttribute(HandlerMapping.URI_TEMPLATE_VARIABLES_ATTRIBUTE) instanceof Map<?, ?> variables
+                && variables.get("promotion") instanceof String promotion
+                && request.getUserPrincipal() instanceof Authentication signedIn
+                && signedIn.getPrincipal() instanceof Member member) {
+            Period period =
+                    Period.of(days(request), workspaces.get(member.workspace()).zone(), clock);
+            overviews
+                    .one(member.workspace(), UUID.fromString(promotion), period.from())
+                    .ifPresent(overview -> {
+                        view.addObject("overview", overview);
+                        view.addObject("period", period);
+                        view.addObject("periods", Period.CHOICES);
+                        view.addObject("drawing", TrailDrawing.of(overview.trail(), show::rate));
+                    });
+        }
+    }
+
+    private static int days(HttpServletRequest request) {
+        String days = request.getParameter("days");
+        return days != null && days.matches("\\d{1,2}") ? Integer.parseInt(days) : 0;
+    }
+}

@@ -1,0 +1,117 @@
+package dev.wilyferret.app.trails;
+
+import dev.wilyferret.app.clicks.ClickBook;
+import dev.wilyferret.app.links.Links;
+import dev.wilyferret.app.links.TrackingLink;
+import dev.wilyferret.app.pages.Page;
+import dev.wilyferret.app.pages.PageKind;
+import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.app.pixels.PixelAccount;
+import dev.wilyferret.app.pixels.PixelAccounts;
+import dev.wilyferret.app.promotions.Promotion;
+import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.app.sales.Sale;
+import dev.wilyferret.app.sales.Sales;
+import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.core.click.SiteEvent;
+import dev.wilyferret.core.trail.Walk;
+import java.net.URI;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.server.ResponseStatusException;
+
+/** One click, opened: the visitor's walk along the trail; and the owner's word on whether it counts. */
+@Controller
+class WalkController {
+
+    private final ClickBook clicks;
+    private final Promotions promotions;
+    private final Pages pages;
+    private final Links links;
+    private final PixelAccounts pixels;
+    private final Sales sales;
+
+    WalkController(
+            ClickBook clicks, Promotions promotions, Pages pages, Links links, PixelAccounts pixels, Sales sales) {
+        this.clicks = clicks;
+        this.promotions = promotions;
+        this.pages = pages;
+        this.links = links;
+        this.pixels = pixels;
+        this.sales = sales;
+    }
+
+    @GetMapping("/clicks/{id}")
+    String open(@AuthenticationPrincipal Member member, @PathVariable UUID id, Model model) {
+        UUID workspace = member.workspace();
+        SiteEvent.Click click =
+                clicks.click(workspace, id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        Promotion promotion = promotions.find(workspace, click.promotion()).orElseThrow();
+        List<Page> own = pages.ofPromotion(workspace, promotion.id());
+        Set<UUID> redirects = own.stream()
+                .filter(page -> page.kind() == PageKind.REDIRECT)
+                .map(Page::id)
+                .collect(Collectors.toSet());
+        List<Sale> bought = sales.ofClick(workspace, id);
+        Walk walk = Walk.of(
+                click,
+                clicks.followed(workspace, id),
+                bought.stream()
+                        .map(sale -> new Walk.Sale(sale.soldAt(), sale.order()))
+                        .toList(),
+                redirects::contains);
+        model.addAttribute("promotion", promotion);
+        model.addAttribute("click", click);
+        model.addAttribute("standing", clicks.standingOf(workspace, id));
+        model.addAttribute("walk", walk);
+        model.addAttribute("drawing", WalkDrawing.of(walk));
+        model.addAttribute(
+                "sales", bought.stream().collect(Collectors.toMap(Sale::order, Function.identity(), (a, b) -> a)));
+        model.addAttribute("pageNames", own.stream().collect(Collectors.toMap(Page::id, Page::name)));
+        model.addAttribute(
+                "pixelNames",
+                pixels.of(workspace).stream()
+                        .collect(Collectors.toMap(
+                                PixelAccount::id, pixel -> pixel.details().name())));
+        Map<UUID, TrackingLink> byId = links.ofPromotion(workspace, promotion.id()).stream()
+                .collect(Collectors.toMap(TrackingLink::id, Function.identity()));
+        model.addAttribute("link", click.link().map(byId::get).orElse(null));
+        return "trails/walk";
+    }
+
+    @PostMapping("/clicks/{id}/standing")
+    String rule(
+            @AuthenticationPrincipal Member member,
+            @PathVariable UUID id,
+            @RequestParam boolean counts,
+            @RequestHeader(name = "Referer", defaultValue = "") String from) {
+        clicks.click(member.workspace(), id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        clicks.rule(member.workspace(), id, counts);
+        return "redirect:" + backTo(from, "/clicks/" + id);
+    }
+
+    /** The console's own path the request came from; nothing of another origin is followed. */
+    private static String backTo(String from, String otherwise) {
+        try {
+            URI uri = URI.create(from);
+            String path = uri.getRawPath();
+            boolean own = path != null && path.matches("/(clicks|promotions)/[A-Za-z0-9/-]+");
+            return own ? path + (uri.getRawQuery() == null ? "" : "?" + uri.getRawQuery()) : otherwise;
+        } catch (IllegalArgumentException e) {
+            return otherwise;
+        }
+    }
+}

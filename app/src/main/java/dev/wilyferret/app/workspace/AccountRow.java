@@ -1,0 +1,37 @@
+package dev.wilyferret.app.workspace;
+
+import dev.wilyferret.app.storage.RowKey;
+import jakarta.persistence.Column;
+import jakarta.persistence.EmbeddedId;
+import jakarta.persistence.Entity;
+import jakarta.persistence.Table;
+import java.time.Instant;
+
+@Entity
+@Table(name = "account")
+class AccountRow {
+
+    @EmbeddedId
+    RowKey key;
+
+    String email;
+
+    @Column(name = "password_hash")
+    String passwordHash;
+
+    @Column(name = "one_time")
+    boolean oneTime;
+
+    @Column(name = "created_at")
+    Instant createdAt;
+
+    protected AccountRow() {}
+
+    AccountRow(RowKey key, String email, String passwordHash, boolean oneTime, Instant createdAt) {
+        this.key = key;
+        this.email = email;
+        this.passwordHash = passwordHash;
+        this.oneTime = oneTime;
+        this.createdAt = createdAt;
+    }
+}

@@ -1,0 +1,48 @@
+package dev.wilyferret.app.workspace;
+
+import dev.wilyferret.app.installation.Installation;
+import jakarta.servlet.DispatcherType;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.security.authentication.LockedException;
+import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.crypto.factory.PasswordEncoderFactories;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
+
+/** Who gets into the console, and what its pages may do in a browser. */
+@Configuration
+class ConsoleSecurity {
+
+    @Bean
+    static PasswordEncoder passwords() {
+        return PasswordEncoderFactories.createDelegatingPasswordEncoder();
+    }
+
+    @Bean
+    SecurityFilterChain console(HttpSecurity http, Installation installation) {
+        String policy =
+                "default-src 'self'; img-src 'self' data: %1$s; media-src 'self' %1$s; frame-src %1$s; object-src 'none'; base-uri 'none'; form-action 'self' %1$s; frame-ancestors 'none'"
+                        .formatted(installation.siteAddress());
+        return http.authorizeHttpRequests(
+                        requests -> requests.dispatcherTypeMatchers(DispatcherType.ERROR, DispatcherType.FORWARD)
+                                .permitAll()
+                                .requestMatchers("/sign-in", "/assets/**", "/actuator/health")
+                                .permitAll()
+                                .requestMatchers("/first-password")
+                                .hasAnyAuthority("ONE_TIME", "OWNER")
+                                .anyRequest()
+                                .hasAuthority("OWNER"))
+                .formLogin(form -> form.loginPage("/sign-in")
+                        .usernameParameter("email")
+                        .defaultSuccessUrl("/")
+                        .failureHandler((request, response, refused) -> response.sendRedirect(
+                                refused instanceof LockedException ? "/sign-in?wait" : "/sign-in?wrong")))
+                .logout(out -> out.logoutUrl("/sign-out").logoutSuccessUrl("/sign-in?out"))
+                .exceptionHandling(handling -> handling.accessDeniedPage("/refused"))
+                .headers(headers -> headers.contentSecurityPolicy(csp -> csp.policyDirectives(policy))
+                        .referrerPolicy(referrer -> referrer.policy(ReferrerPolicy.SAME_ORIGIN)))
+                .build();
+    }
+}

@@ -1,0 +1,115 @@
+package dev.wilyferret.app.workspace;
+
+import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.UuidV7;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Base64;
+import java.util.HashMap;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.random.RandomGenerator;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * The browsers of the workspace's own people. The console hands out a pass; the public site, a different origin, turns
+ * it into a cookie whose token only this browser has.
+ */
+@Service
+public class OwnBrowsers {
+
+    private static final Duration PASS_VALID = Duration.ofMinutes(10);
+
+    /** @param releasedAt null while the mark stands */
+    public record OwnBrowser(
+            UUID id,
+            String label,
+            Instant markedAt,
+            @Nullable Instant releasedAt) {}
+
+    private final OwnBrowserStore browsers;
+    private final Workspaces workspaces;
+    private final UuidV7 ids;
+    private final RandomGenerator random;
+    private final Clock clock;
+
+    OwnBrowsers(OwnBrowserStore browsers, Workspaces workspaces, UuidV7 ids, RandomGenerator random, Clock clock) {
+        this.browsers = browsers;
+        this.workspaces = workspaces;
+        this.ids = ids;
+        this.random = random;
+        this.clock = clock;
+    }
+
+    /** A pass that lets one browser be marked within ten minutes. */
+    public String pass(UUID workspace) {
+        String claim = workspace + "." + clock.instant().plus(PASS_VALID).getEpochSecond();
+        return claim + "." + workspaces.sign(workspace, "own." + claim);
+    }
+
+    /** Redeems a pass; what comes back is the token for the browser's cookie. */
+    @Transactional
+    public Optional<String> redeem(String pass, String label) {
+        String[] parts = pass.split("\\.", -1);
+        if (parts.length != 3 || !parts[0].matches("[0-9a-f-]{36}") || !parts[1].matches("\\d{1,12}")) {
+            return Optional.empty();
+        }
+        UUID workspace = UUID.fromString(parts[0]);
+        boolean known = workspaces.all().stream().anyMatch(one -> one.id().equals(workspace));
+        if (!known || clock.instant().getEpochSecond() > Long.parseLong(parts[1])) {
+            return Optional.empty();
+        }
+        String expected = workspaces.sign(workspace, "own." + parts[0] + "." + parts[1]);
+        if (!MessageDigest.isEqual(
+                expected.getBytes(StandardCharsets.US_ASCII), parts[2].getBytes(StandardCharsets.UTF_8))) {
+            return Optional.empty();
+        }
+        byte[] token = new byte[16];
+        random.nextBytes(token);
+        String text = Base64.getUrlEncoder().withoutPadding().encodeToString(token);
+        browsers.save(new OwnBrowserRow(new RowKey(workspace, ids.next()), digest(text), label, clock.instant()));
+        return Optional.of(text);
+    }
+
+    @Transactional(readOnly = true)
+    public List<OwnBrowser> of(UUID workspace) {
+        return browsers.ofWorkspace(workspace).stream()
+                .map(row -> new OwnBrowser(row.key.id(), row.label, row.markedAt, row.releasedAt))
+                .toList();
+    }
+
+    @Transactional
+    public void release(UUID workspace, UUID id) {
+        browsers.findById(new RowKey(workspace, id)).ifPresent(row -> row.releasedAt = clock.instant());
+    }
+
+    /** The marks that stand: from {@link #fingerprint} to workspace. */
+    @Transactional(readOnly = true)
+    public Map<String, UUID> marks() {
+        Map<String, UUID> marks = new HashMap<>();
+        browsers.active().forEach(row -> marks.put(HexFormat.of().formatHex(row.tokenHash), row.key.workspace()));
+        return marks;
+    }
+
+    /** What is kept of a cookie's token: its SHA-256, in hexadecimal. */
+    public static String fingerprint(String token) {
+        return HexFormat.of().formatHex(digest(token));
+    }
+
+    private static byte[] digest(String token) {
+        try {
+            return MessageDigest.getInstance("SHA-256").digest(token.getBytes(StandardCharsets.UTF_8));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException("Every Java runtime has SHA-256", e);
+        }
+    }
+}

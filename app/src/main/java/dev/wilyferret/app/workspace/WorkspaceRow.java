@@ -1,0 +1,59 @@
+package dev.wilyferret.app.workspace;
+
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.Id;
+import jakarta.persistence.Table;
+import java.time.ZoneId;
+import java.util.Currency;
+import java.util.UUID;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
+
+@Entity
+@Table(name = "workspace")
+class WorkspaceRow {
+
+    @Id
+    UUID id;
+
+    String name;
+
+    @JdbcTypeCode(SqlTypes.CHAR)
+    @Column(length = 3)
+    String currency;
+
+    String zone;
+
+    @Column(name = "signing_key")
+    byte[] signingKey;
+
+    @Column(name = "legal_name")
+    String legalName = "";
+
+    @Column(name = "postal_address")
+    String postalAddress = "";
+
+    String contact = "";
+    String privacy = "";
+    String disclaimer = "";
+
+    protected WorkspaceRow() {}
+
+    WorkspaceRow(UUID id, String name, String currency, String zone, byte[] signingKey) {
+        this.id = id;
+        this.name = name;
+        this.currency = currency;
+        this.zone = zone;
+        this.signingKey = signingKey;
+    }
+
+    Workspace toWorkspace() {
+        return new Workspace(
+                id,
+                name,
+                Currency.getInstance(currency),
+                ZoneId.of(zone),
+                new Workspace.Legal(legalName, postalAddress, contact, privacy, disclaimer));
+    }
+}

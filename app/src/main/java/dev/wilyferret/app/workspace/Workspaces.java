@@ -1,0 +1,104 @@
+package dev.wilyferret.app.workspace;
+
+import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.UuidV7;
+import java.nio.charset.StandardCharsets;
+import java.security.GeneralSecurityException;
+import java.time.Clock;
+import java.time.ZoneId;
+import java.util.Currency;
+import java.util.List;
+import java.util.UUID;
+import java.util.random.RandomGenerator;
+import javax.crypto.Mac;
+import javax.crypto.spec.SecretKeySpec;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Workspaces: making them, their details, and what is signed in their name. */
+@Service
+public class Workspaces {
+
+    private final WorkspaceStore workspaces;
+    private final AccountStore accounts;
+    private final PasswordEncoder passwords;
+    private final UuidV7 ids;
+    private final RandomGenerator random;
+    private final Clock clock;
+
+    Workspaces(
+            WorkspaceStore workspaces,
+            AccountStore accounts,
+            PasswordEncoder passwords,
+            UuidV7 ids,
+            RandomGenerator random,
+            Clock clock) {
+        this.workspaces = workspaces;
+        this.accounts = accounts;
+        this.passwords = passwords;
+        this.ids = ids;
+        this.random = random;
+        this.clock = clock;
+    }
+
+    public boolean none() {
+        return workspaces.count() == 0;
+    }
+
+    /**
+     * Makes a workspace with its first account.
+     *
+     * @param oneTime whether the password must be replaced at the first sign-in
+     */
+    @Transactional
+    public Workspace found(
+            String name, Currency currency, ZoneId zone, String email, String password, boolean oneTime) {
+        byte[] key = new byte[32];
+        random.nextBytes(key);
+        WorkspaceRow row =
+                workspaces.save(new WorkspaceRow(ids.next(), name, currency.getCurrencyCode(), zone.getId(), key));
+        accounts.save(new AccountRow(
+                new RowKey(row.id, ids.next()), email, passwords.encode(password), oneTime, clock.instant()));
+        return row.toWorkspace();
+    }
+
+    @Transactional(readOnly = true)
+    public Workspace get(UUID id) {
+        return row(id).toWorkspace();
+    }
+
+    @Transactional(readOnly = true)
+    public List<Workspace> all() {
+        return workspaces.findAll().stream().map(WorkspaceRow::toWorkspace).toList();
+    }
+
+    @Transactional
+    public void describe(UUID id, String name, Currency currency, ZoneId zone, Workspace.Legal legal) {
+        WorkspaceRow row = row(id);
+        row.name = name;
+        row.currency = currency.getCurrencyCode();
+        row.zone = zone.getId();
+        row.legalName = legal.name();
+        row.postalAddress = legal.postalAddress();
+        row.contact = legal.contact();
+        row.privacy = legal.privacy();
+        row.disclaimer = legal.disclaimer();
+    }
+
+    /** A signature (HMAC-SHA-256, hexadecimal) over a text in the workspace's name. */
+    @Transactional(readOnly = true)
+    public String sign(UUID id, String text) {
+        try {
+            Mac mac = Mac.getInstance("HmacSHA256");
+            mac.init(new SecretKeySpec(row(id).signingKey, "HmacSHA256"));
+            return java.util.HexFormat.of().formatHex(mac.doFinal(text.getBytes(StandardCharsets.UTF_8)));
+        } catch (GeneralSecurityException e) {
+            throw new IllegalStateException("Every Java runtime has HmacSHA256", e);
+        }
+    }
+
+    private WorkspaceRow row(UUID id) {
+        return workspaces.findById(id).orElseThrow();
+    }
+}
