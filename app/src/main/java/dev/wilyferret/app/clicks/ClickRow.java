@@ -15,14 +15,14 @@ import org.hibernate.annotations.SQLInsert;
 import org.hibernate.jdbc.Expectation;
 import org.jspecify.annotations.Nullable;
 
-/** A click as it is kept; written once, never changed. */
+/** A click as it is kept; written once, never changed. The insert names columns by the alphabet of the fields, the key last. */
 @Entity
 @Table(name = "click")
 @IdClass(ClickRow.Key.class)
 @SQLInsert(
-        sql =
-                "insert into click (address, language, own, promotion_id, query, referrer, user_agent, verdict, verdict_sign, visitor_id, link_id, at, id, workspace_id)"
-                        + " values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) on conflict do nothing",
+        sql = "insert into click (address, language, link_id, own, promotion_id, query, referrer, user_agent, verdict,"
+                + " verdict_sign, visitor_id, workspace_id, id, at)"
+                + " values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) on conflict do nothing",
         verify = Expectation.None.class)
 class ClickRow {
 

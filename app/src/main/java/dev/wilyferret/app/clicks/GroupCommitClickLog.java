@@ -95,11 +95,16 @@ class GroupCommitClickLog implements ClickLog, SmartLifecycle {
                 return;
             } catch (RuntimeException failed) {
                 if (writer.mayPass(failed)) {
-                    LOG.warn("The click log waits for the database: {}", failed.getMessage());
+                    LOG.warn(
+                            "The click log waits for the database: {}",
+                            failed.getClass().getSimpleName());
                     left.removeIf(entry -> entry.overdue() && entry.kept.completeExceptionally(failed));
                     Thread.sleep(PAUSE);
                 } else if (left.size() == 1) {
-                    LOG.error("An event cannot be kept: {}", left.getFirst().events, failed);
+                    LOG.error(
+                            "An event cannot be kept: {}",
+                            left.getFirst().events.getFirst().id(),
+                            failed);
                     left.removeFirst().kept.completeExceptionally(failed);
                 } else {
                     keepOneByOne(left);

@@ -25,8 +25,8 @@ import org.jspecify.annotations.Nullable;
 @IdClass(ClickRow.Key.class)
 @SQLInsert(
         sql =
-                "insert into site_event (click_id, kind, page_id, pixel_id, pixel_answer, pixel_event, promotion_id, took_ms, visitor_id, at, id, workspace_id)"
-                        + " values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) on conflict do nothing",
+                "insert into site_event (click_id, kind, page_id, pixel_id, pixel_answer, pixel_event, promotion_id, took_ms,"
+                        + " visitor_id, workspace_id, id, at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) on conflict do nothing",
         verify = Expectation.None.class)
 class SiteEventRow {
 

@@ -42,27 +42,29 @@ public class Offers {
     @Transactional
     public UUID add(UUID workspace, String networkName, OfferDetails details) {
         OfferRow row = new OfferRow(new RowKey(workspace, ids.next()), clock.instant());
-        row.describe(network(workspace, networkName, secret()).id(), details);
+        row.describe(network(workspace, networkName).id(), details);
         return offers.save(row).key.id();
     }
 
     @Transactional
     public void change(UUID workspace, UUID id, String networkName, OfferDetails details) {
         OfferRow row = offers.findById(new RowKey(workspace, id)).orElseThrow();
-        row.describe(network(workspace, networkName, secret()).id(), details);
+        row.describe(network(workspace, networkName).id(), details);
     }
 
-    /** The network of that name, made with the secret if the workspace has none yet. */
+    /** Notes a network whose part of the postback address and secret are given. */
     @Transactional
-    public Network network(UUID workspace, String name, String secret) {
+    public Network addNetwork(UUID workspace, String name, String postbackKey, String secret) {
+        NetworkRow row = new NetworkRow(new RowKey(workspace, ids.next()), name, postbackKey, secret, clock.instant());
+        return networks.save(row).toNetwork();
+    }
+
+    /** The network of that name, made if the workspace has none yet. */
+    private Network network(UUID workspace, String name) {
         return networks.named(workspace, name)
-                .orElseGet(() -> networks.save(new NetworkRow(
-                        new RowKey(workspace, ids.next()),
-                        name,
-                        LinkCode.made(random).text(),
-                        secret,
-                        clock.instant())))
-                .toNetwork();
+                .map(NetworkRow::toNetwork)
+                .orElseGet(
+                        () -> addNetwork(workspace, name, LinkCode.made(random).text(), secret()));
     }
 
     private String secret() {

@@ -128,12 +128,28 @@ public class Sales {
                         "Order “%s” was reported before; it stays one sale.".formatted(arrived.order()));
     }
 
-    /** Keeps sales made elsewhere, such as the demo's. */
+    /** Keeps sales that were reported in the past, each with its postback. */
     @Transactional
-    public void keep(UUID workspace, List<Sale> made) {
-        sales.saveAll(made.stream()
+    public void keep(UUID workspace, List<Sale> past) {
+        sales.saveAll(past.stream()
                 .map(sale -> new SaleRow(new RowKey(workspace, ids.at(sale.soldAt())), sale))
                 .toList());
+        postbacks.saveAll(past.stream().map(sale -> postbackOf(workspace, sale)).toList());
+    }
+
+    private PostbackRow postbackOf(UUID workspace, Sale sale) {
+        Postback.Arrived arrived = new Postback.Arrived(
+                ShortId.of(sale.click()),
+                sale.order(),
+                sale.commission().major().toPlainString(),
+                sale.orderValue().major().toPlainString());
+        return new PostbackRow(
+                new RowKey(workspace, ids.at(sale.soldAt())),
+                sale.network(),
+                sale.soldAt(),
+                arrived,
+                Postback.Outcome.SALE,
+                "");
     }
 
     /** By promotion: sales whose click lies in the period and counts. */

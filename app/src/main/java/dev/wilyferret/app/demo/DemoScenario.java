@@ -1,0 +1,264 @@
+package dev.wilyferret.app.demo;
+
+import dev.wilyferret.app.clicks.ClickLog;
+import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.links.Links;
+import dev.wilyferret.app.links.TrackingLink;
+import dev.wilyferret.app.media.MediaFile;
+import dev.wilyferret.app.media.Shelf;
+import dev.wilyferret.app.offers.Network;
+import dev.wilyferret.app.offers.OfferDetails;
+import dev.wilyferret.app.offers.Offers;
+import dev.wilyferret.app.pages.Page;
+import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.app.pixels.PixelAccounts;
+import dev.wilyferret.app.pixels.PixelDetails;
+import dev.wilyferret.app.promotions.Promotion;
+import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.app.sales.Sales;
+import dev.wilyferret.app.storage.Partitions;
+import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.address.Tags;
+import dev.wilyferret.core.address.UriTemplate;
+import dev.wilyferret.core.link.LinkCode;
+import dev.wilyferret.core.link.Slug;
+import dev.wilyferret.core.money.Money;
+import dev.wilyferret.core.offer.AffiliateLink;
+import dev.wilyferret.core.offer.Countries;
+import dev.wilyferret.core.offer.Payout;
+import dev.wilyferret.core.offer.SubIdFill;
+import dev.wilyferret.core.page.Block;
+import dev.wilyferret.core.page.Hold;
+import dev.wilyferret.core.page.NextStep;
+import dev.wilyferret.core.page.PageDocument;
+import dev.wilyferret.core.pixel.FireAddress;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.Currency;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.ApplicationArguments;
+import org.springframework.boot.ApplicationRunner;
+import org.springframework.core.annotation.Order;
+import org.springframework.core.io.ClassPathResource;
+import org.springframework.stereotype.Component;
+
+/** Fills an empty installation with the demo scenario: gourmet mushrooms grown on balconies and in cellars. */
+@Component
+@Order(15)
+class DemoScenario implements ApplicationRunner {
+
+    private static final Logger LOG = LoggerFactory.getLogger(DemoScenario.class);
+    private static final Currency EUR = Currency.getInstance("EUR");
+    private static final int CHUNK = 2000;
+
+    private final Installation installation;
+    private final Workspaces workspaces;
+    private final Offers offers;
+    private final Promotions promotions;
+    private final Pages pages;
+    private final PixelAccounts pixels;
+    private final Links links;
+    private final Shelf shelf;
+    private final Sales sales;
+    private final ClickLog log;
+    private final Partitions partitions;
+    private final Clock clock;
+
+    DemoScenario(
+            Installation installation,
+            Workspaces workspaces,
+            Offers offers,
+            Promotions promotions,
+            Pages pages,
+            PixelAccounts pixels,
+            Links links,
+            Shelf shelf,
+            Sales sales,
+            ClickLog log,
+            Partitions partitions,
+            Clock clock) {
+        this.installation = installation;
+        this.workspaces = workspaces;
+        this.offers = offers;
+        this.promotions = promotions;
+        this.pages = pages;
+        this.pixels = pixels;
+        this.links = links;
+        this.shelf = shelf;
+        this.sales = sales;
+        this.log = log;
+        this.partitions = partitions;
+        this.clock = clock;
+    }
+
+    @Override
+    public void run(ApplicationArguments arguments) {
+        if (installation.demo().fill() && workspaces.none()) {
+            fill();
+        }
+    }
+
+    private void fill() {
+        Workspace workspace = workspaces.found(
+                "Growbench",
+                EUR,
+                ZoneId.of("Europe/Vienna"),
+                "demo@growbench.example",
+                installation.demo().password(),
+                false);
+        UUID own = workspace.id();
+        workspaces.describe(own, "Growbench", EUR, workspace.zone(), legal());
+        Network network = offers.addNetwork(
+                own, "Lanternfish Partners", "lanternfish", installation.demo().postbackSecret());
+        UUID course = offers.add(
+                own,
+                network.name(),
+                offer("Cellar Crop Course", "cellar-crop", new Payout.PerSale(euros("27.50")), ""));
+        UUID kit = offers.add(
+                own,
+                network.name(),
+                offer("Oyster Kit Club", "oyster-kit", new Payout.PerLead(euros("4.00")), "DE, AT, CH"));
+        offers.add(own, network.name(), offer("Spore Diary", "spore-diary", new Payout.PerLead(euros("1.80")), ""));
+        UUID plumage = pixels.add(
+                own,
+                new PixelDetails(
+                        "Plumage",
+                        "PLM-204417",
+                        new FireAddress(
+                                UriTemplate.parseWeb(installation.demo().range() + "/plumage/px{?id,event,eid,page}")),
+                        "PageView",
+                        "Lead"));
+        Promotion cellar = promotions.add(own, course, "Cellar Crop on the balcony", new Slug("cellar-crop"));
+        Page redirect = redirect(cellar, plumage);
+        Page bridge = bridge(cellar, redirect, plumage);
+        Promotion oyster = promotions.add(own, kit, "Oyster kits, three countries", new Slug("oyster-kit"));
+        pages.makeBridge(own, oyster.id(), "Oyster Kit Club");
+        traffic(new DemoTraffic.Scene(
+                workspace, network, course, cellar, bridge, redirect, plumage, links(cellar, bridge)));
+        LOG.info("The demo scenario is in place");
+    }
+
+    private static Workspace.Legal legal() {
+        return new Workspace.Legal(
+                "Growbench, Mara Ilvesen",
+                "12 Spawn Lane\n4999 Kelderhoek",
+                "hello@growbench.example",
+                "This site counts visits with cookies of its own: one that knows the browser again for a year, one that lasts as long as the visit.\n"
+                        + "The pages of this site tell the ad platform Plumage that they were opened, so that its ads reach people who care for mushrooms.\n"
+                        + "Write to hello@growbench.example to see or erase what is kept about you.",
+                "Harvests differ from cellar to cellar; nobody can promise you a certain yield.");
+    }
+
+    private static Money euros(String amount) {
+        return Money.parse("payout", amount, EUR);
+    }
+
+    private OfferDetails offer(String name, String path, Payout payout, String countries) {
+        Map<String, SubIdFill> fills = new LinkedHashMap<>();
+        fills.put("aff", new SubIdFill.Fixed("growbench"));
+        fills.put("sub1", new SubIdFill.ClickId());
+        fills.put("sub2", new SubIdFill.FromTag(SubIdFill.Tag.SOURCE));
+        UriTemplate template =
+                UriTemplate.parseWeb(installation.demo().range() + "/lanternfish/buy/" + path + "{?aff,sub1,sub2}");
+        return new OfferDetails(name, new AffiliateLink(template, fills), payout, Countries.parse(countries), false);
+    }
+
+    private Page redirect(Promotion promotion, UUID plumage) {
+        Page made = pages.makeRedirect(promotion.workspace(), promotion.id());
+        pages.keepDraft(
+                made.workspace(),
+                made.id(),
+                made.revision(),
+                new PageDocument.RedirectPage("One moment", Hold.DEFAULT, List.of(plumage)));
+        pages.publish(made.workspace(), made.id());
+        return made;
+    }
+
+    private Page bridge(Promotion promotion, Page redirect, UUID plumage) {
+        Page made = pages.makeBridge(promotion.workspace(), promotion.id(), "Cellar Crop Course");
+        MediaFile picture = picture(promotion.workspace());
+        PageDocument page = new PageDocument.ContentPage(
+                "Oyster mushrooms from your own balcony",
+                List.of(
+                        new Block.Headline("Pick your first oyster mushrooms in six weeks, without a garden"),
+                        new Block.SubHeadline(
+                                "A cool corner, a bucket and coffee grounds are enough. I did it on a balcony of two square metres."),
+                        new Block.Media(
+                                picture.name(), "A cluster of oyster mushrooms growing out of a bucket on a balcony"),
+                        new Block.Benefits(List.of(
+                                "What to buy for under twenty euros, and what to leave in the shop",
+                                "The one mistake that rots most first tries",
+                                "A calendar from the first spores to the first pan")),
+                        new Block.Button("Show me the course", new NextStep.ToPage(redirect.id())),
+                        new Block.Disclosure(
+                                "I earn a commission if you buy the course through this page. It costs you nothing extra.")),
+                List.of(plumage));
+        pages.keepDraft(made.workspace(), made.id(), made.revision(), page);
+        pages.publish(made.workspace(), made.id());
+        return made;
+    }
+
+    private MediaFile picture(UUID workspace) {
+        try (InputStream in = new ClassPathResource("demo/oyster-bucket.jpg").getInputStream()) {
+            return shelf.put(workspace, "oyster-bucket.jpg", in);
+        } catch (IOException e) {
+            throw new UncheckedIOException("The demo picture is part of the program", e);
+        }
+    }
+
+    private List<TrackingLink> links(Promotion promotion, Page bridge) {
+        return List.of(
+                link(
+                        promotion,
+                        bridge,
+                        "balcony-1",
+                        new Tags("plumage", "paid-social", "spring-balcony", "", "video-1")),
+                link(
+                        promotion,
+                        bridge,
+                        "balcony-2",
+                        new Tags("plumage", "paid-social", "spring-balcony", "", "video-2")),
+                link(
+                        promotion,
+                        bridge,
+                        "grow-home",
+                        new Tags("querywell", "cpc", "cellar-search", "grow mushrooms at home", "")),
+                link(
+                        promotion,
+                        bridge,
+                        "northgate",
+                        new Tags("northgate-letter", "solo-ad", "november-letter", "", "")),
+                link(
+                        promotion,
+                        bridge,
+                        "parcel",
+                        new Tags("parcel-post-digest", "solo-ad", "november-letter", "", "")));
+    }
+
+    private TrackingLink link(Promotion promotion, Page bridge, String code, Tags tags) {
+        return links.add(promotion.workspace(), promotion.id(), new LinkCode(code), Optional.of(bridge.id()), tags);
+    }
+
+    private void traffic(DemoTraffic.Scene scene) {
+        Instant now = clock.instant();
+        partitions.ensure(now.minus(Duration.ofDays(15)), now);
+        DemoTraffic.Made made = DemoTraffic.upTo(now, scene);
+        for (int from = 0; from < made.events().size(); from += CHUNK) {
+            log.append(made.events()
+                    .subList(from, Math.min(from + CHUNK, made.events().size())));
+        }
+        sales.keep(scene.workspace().id(), made.sales());
+    }
+}
