@@ -68,12 +68,12 @@ record RedirectTimeline(int endMillis, List<Visit> visits) {
     }
 
     /** Where a moment stands on the scale, in thousandths of its width. */
-    int x(int millis) {
+    public int x(int millis) {
         return x(millis, endMillis);
     }
 
     /** The marks of the scale, every half second. */
-    List<Integer> marks() {
+    public List<Integer> marks() {
         List<Integer> marks = new ArrayList<>();
         int step = endMillis > 2500 ? 1000 : 500;
         for (int millis = 0; millis <= endMillis; millis += step) {

@@ -10,20 +10,20 @@ import dev.wilyferret.core.trail.Trail;
 /** A promotion with what stands, what it brought, and what to do next. */
 record Overview(Promotion promotion, Offer offer, Setup setup, StepFigures figures) {
 
-    Trail trail() {
+    public Trail trail() {
         return Trail.of(setup, figures);
     }
 
-    Next next() {
+    public Next next() {
         return Next.of(setup, figures);
     }
 
-    boolean needsLook() {
+    public boolean needsLook() {
         return next() != Next.NOTHING;
     }
 
     /** Where the next thing is done. */
-    String nextAddress() {
+    public String nextAddress() {
         String own = "/promotions/" + promotion.id();
         return switch (next()) {
             case PUT_CLICK_ID_IN_LINK, WAIT_FOR_SALES -> "/offers/" + offer.id();

@@ -28,7 +28,7 @@ record Period(int days, Instant from) {
     }
 
     /** In words, for headings. */
-    String words() {
+    public String words() {
         return days == 1 ? "today" : "last " + days + " days";
     }
 }

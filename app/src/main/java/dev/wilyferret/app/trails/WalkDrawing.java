@@ -31,7 +31,7 @@ record WalkDrawing(List<Stop> stops) {
     }
 
     /** How far along the drawing the walk got. */
-    int reachedX() {
+    public int reachedX() {
         return stops.stream()
                 .filter(stop -> stop.after().isPresent())
                 .mapToInt(Stop::x)
