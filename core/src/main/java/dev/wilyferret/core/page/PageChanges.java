@@ -86,7 +86,7 @@ public final class PageChanges {
         old.stream()
                 .filter(line -> !now.contains(line))
                 .forEach(line -> changes.add("Benefit line dropped: “%s”.".formatted(line)));
-        if (changes.isEmpty() && !old.equals(now)) {
+        if (!old.equals(now) && old.size() == now.size() && old.containsAll(now)) {
             changes.add("Benefit lines stand in another order.");
         }
     }

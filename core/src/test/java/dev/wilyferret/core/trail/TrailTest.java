@@ -1,0 +1,201 @@
+package dev.wilyferret.core.trail;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.wilyferret.core.click.SiteEvent;
+import dev.wilyferret.core.click.Verdict;
+import dev.wilyferret.core.figures.ClickCounts;
+import dev.wilyferret.core.figures.Rate;
+import dev.wilyferret.core.figures.StepFigures;
+import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.money.Money;
+import dev.wilyferret.core.pixel.PixelAnswer;
+import dev.wilyferret.core.pixel.PixelEvent;
+import dev.wilyferret.core.trail.Station.Kind;
+import dev.wilyferret.core.trail.Station.State;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.Currency;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.random.RandomGeneratorFactory;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.MethodSource;
+
+class TrailTest {
+
+    private static final StepFigures NOTHING = figures(ClickCounts.NONE, 0, 0, 0, 0);
+    private static final StepFigures SOME = figures(new ClickCounts(1000, 10, 40, 0, 800), 760, 260, 250, 7);
+
+    private static StepFigures figures(ClickCounts clicks, long landed, long passed, long wentOn, long sales) {
+        return new StepFigures(
+                clicks, landed, passed, wentOn, sales, new Money(sales * 2750, Currency.getInstance("EUR")));
+    }
+
+    /** Everything at work. */
+    private static Setup complete() {
+        return new Setup(2, PageState.PUBLISHED, PageState.PUBLISHED, true, 1, 1, 1, true, true, true);
+    }
+
+    private static Station station(Trail trail, Kind kind) {
+        return trail.stations().stream()
+                .filter(one -> one.kind() == kind)
+                .findFirst()
+                .orElseThrow();
+    }
+
+    @Test
+    void carriesTheFiguresFromTrafficToSales() {
+        Trail trail = Trail.of(complete(), SOME);
+        assertThat(trail.stations()).extracting(Station::figure).containsExactly(1000L, 950L, 760L, 260L, 250L, 7L);
+        assertThat(trail.stations()).extracting(Station::state).containsOnly(State.READY);
+        assertThat(station(trail, Kind.PAGE).fromBefore()).contains(new Rate(760, 800));
+        assertThat(station(trail, Kind.OFFER).fromBefore()).contains(new Rate(250, 260));
+        assertThat(station(trail, Kind.FILTER).note()).isEqualTo("50 kept out");
+    }
+
+    @Test
+    void leavesGapsWhereNothingIsYet() {
+        Trail trail =
+                Trail.of(new Setup(0, PageState.DRAFT, PageState.MISSING, false, 0, 0, 0, false, true, true), NOTHING);
+        assertThat(station(trail, Kind.TRAFFIC).state()).isEqualTo(State.GAP);
+        assertThat(station(trail, Kind.PAGE).state()).isEqualTo(State.WAITING);
+        assertThat(station(trail, Kind.REDIRECT).state()).isEqualTo(State.GAP);
+    }
+
+    @Test
+    void withoutARedirectPageTheOfferFollowsTheLandingPage() {
+        Setup straight = new Setup(1, PageState.PUBLISHED, PageState.MISSING, false, 1, 0, 1, false, true, true);
+        assertThat(station(Trail.of(straight, SOME), Kind.OFFER).fromBefore()).contains(new Rate(250, 760));
+    }
+
+    static Stream<Arguments> undone() {
+        Setup all = complete();
+        return Stream.of(
+                Arguments.of(
+                        new Setup(0, PageState.MISSING, PageState.MISSING, false, 0, 0, 0, false, false, false),
+                        NOTHING,
+                        Next.PUT_CLICK_ID_IN_LINK),
+                Arguments.of(
+                        new Setup(0, PageState.MISSING, PageState.MISSING, false, 0, 0, 0, false, true, false),
+                        NOTHING,
+                        Next.MAKE_BRIDGE_PAGE),
+                Arguments.of(
+                        new Setup(0, PageState.DRAFT, PageState.MISSING, false, 0, 0, 0, false, true, false),
+                        NOTHING,
+                        Next.MAKE_REDIRECT_PAGE),
+                Arguments.of(
+                        new Setup(0, PageState.DRAFT, PageState.DRAFT, true, 0, 0, 0, false, true, false),
+                        NOTHING,
+                        Next.PUBLISH_REDIRECT_PAGE),
+                Arguments.of(
+                        new Setup(0, PageState.DRAFT, PageState.PUBLISHED, true, 0, 0, 0, false, true, false),
+                        NOTHING,
+                        Next.FILL_LEGAL),
+                Arguments.of(
+                        new Setup(0, PageState.DRAFT, PageState.PUBLISHED, true, 0, 0, 0, false, true, true),
+                        NOTHING,
+                        Next.PUBLISH_BRIDGE_PAGE),
+                Arguments.of(
+                        new Setup(0, PageState.PUBLISHED, PageState.PUBLISHED, false, 0, 0, 0, false, true, true),
+                        NOTHING,
+                        Next.LEAD_THROUGH_REDIRECT),
+                Arguments.of(
+                        new Setup(0, PageState.PUBLISHED, PageState.PUBLISHED, true, 0, 0, 0, false, true, true),
+                        NOTHING,
+                        Next.ADD_PIXEL),
+                Arguments.of(
+                        new Setup(0, PageState.PUBLISHED, PageState.PUBLISHED, true, 0, 0, 1, false, true, true),
+                        NOTHING,
+                        Next.FIRE_LEAD_PIXEL),
+                Arguments.of(
+                        new Setup(0, PageState.PUBLISHED, PageState.CHANGED, true, 0, 1, 1, false, true, true),
+                        NOTHING,
+                        Next.FIRE_VIEW_PIXEL),
+                Arguments.of(
+                        new Setup(0, PageState.PUBLISHED, PageState.PUBLISHED, true, 1, 1, 1, false, true, true),
+                        NOTHING,
+                        Next.MAKE_LINK),
+                Arguments.of(
+                        new Setup(1, PageState.PUBLISHED, PageState.PUBLISHED, true, 1, 1, 1, false, true, true),
+                        NOTHING,
+                        Next.WALK_THROUGH),
+                Arguments.of(
+                        new Setup(1, PageState.CHANGED, PageState.PUBLISHED, true, 1, 1, 1, true, true, true),
+                        SOME,
+                        Next.PUBLISH_CHANGES),
+                Arguments.of(all, figures(new ClickCounts(900, 0, 0, 0, 800), 700, 60, 50, 0), Next.WAIT_FOR_SALES),
+                Arguments.of(all, figures(new ClickCounts(900, 0, 0, 0, 800), 700, 60, 49, 0), Next.NOTHING),
+                Arguments.of(all, SOME, Next.NOTHING));
+    }
+
+    @ParameterizedTest
+    @MethodSource("undone")
+    void namesTheFirstUndoneThingInTheOrderPeopleWork(Setup setup, StepFigures figures, Next expected) {
+        assertThat(Next.of(setup, figures)).isEqualTo(expected);
+        assertThat(expected.sentence()).endsWith(".");
+        assertThat(expected.button().isEmpty()).isEqualTo(expected == Next.NOTHING);
+    }
+
+    @Test
+    void aWalkStandsInTheOrderOfTime() {
+        Instant noon = Instant.parse("2026-11-24T12:00:00Z");
+        UuidV7 ids = new UuidV7(
+                InstantSource.fixed(noon),
+                RandomGeneratorFactory.of("L64X128MixRandom").create(5));
+        UUID workspace = ids.next();
+        UUID promotion = ids.next();
+        UUID bridge = ids.next();
+        UUID redirect = ids.next();
+        UUID visitor = ids.next();
+        var click = new SiteEvent.Click(
+                ids.at(noon),
+                workspace,
+                promotion,
+                visitor,
+                Optional.empty(),
+                false,
+                new Verdict.Counted(),
+                new SiteEvent.Origin("", "", "", "", ""));
+        var view =
+                new SiteEvent.PageView(ids.at(noon.plusMillis(300)), workspace, promotion, click.id(), visitor, bridge);
+        var passed = new SiteEvent.PageView(
+                ids.at(noon.plusSeconds(9)), workspace, promotion, click.id(), visitor, redirect);
+        var fired = new SiteEvent.PixelFired(
+                SiteEvent.PixelFired.idFor(passed.id(), promotion, PixelEvent.LEAD),
+                workspace,
+                promotion,
+                click.id(),
+                visitor,
+                redirect,
+                promotion,
+                PixelEvent.LEAD,
+                PixelAnswer.ANSWERED,
+                120);
+        var out = new SiteEvent.WentOn(
+                ids.at(noon.plusMillis(9140)), workspace, promotion, click.id(), visitor, redirect);
+        Walk walk = Walk.of(
+                click,
+                List.of(out, fired, passed, view),
+                List.of(new Walk.Sale(noon.plusSeconds(600), "LF-1")),
+                redirect::equals);
+        assertThat(walk.steps())
+                .extracting(Walk.Step::station)
+                .containsExactly(Kind.TRAFFIC, Kind.PAGE, Kind.REDIRECT, Kind.REDIRECT, Kind.OFFER, Kind.SALES);
+        assertThat(walk.steps())
+                .extracting(Walk.Step::sinceClick)
+                .containsExactly(
+                        Duration.ZERO,
+                        Duration.ofMillis(300),
+                        Duration.ofSeconds(9),
+                        Duration.ofMillis(9120),
+                        Duration.ofMillis(9140),
+                        Duration.ofMinutes(10));
+        assertThat(walk.reached()).containsExactly(Kind.TRAFFIC, Kind.PAGE, Kind.REDIRECT, Kind.OFFER, Kind.SALES);
+    }
+}
