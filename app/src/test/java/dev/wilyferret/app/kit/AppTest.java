@@ -1,0 +1,66 @@
+package dev.wilyferret.app.kit;
+
+import dev.wilyferret.app.FerretApplication;
+import dev.wilyferret.app.installation.Installation;
+import java.io.IOException;
+import java.net.ServerSocket;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.boot.test.context.SpringBootTest;
+import org.springframework.boot.test.context.SpringBootTest.WebEnvironment;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.test.context.DynamicPropertyRegistry;
+import org.springframework.test.context.DynamicPropertySource;
+
+/** A test against the real program: one server and one database for the whole run. */
+@SpringBootTest(classes = FerretApplication.class, webEnvironment = WebEnvironment.DEFINED_PORT)
+public abstract class AppTest {
+
+    private static final int CONSOLE = freePort();
+    private static final int SITE = freePort();
+
+    @Autowired
+    protected Scenario scenario;
+
+    @Autowired
+    protected Installation installation;
+
+    protected JdbcClient sql;
+
+    @Autowired
+    void useDataSource(javax.sql.DataSource dataSource) {
+        sql = JdbcClient.create(dataSource);
+    }
+
+    @DynamicPropertySource
+    static void settings(DynamicPropertyRegistry registry) throws IOException {
+        Path files = Files.createTempDirectory("ferret-test-files");
+        registry.add("spring.datasource.url", () -> TestDatabase.url("ferret"));
+        registry.add("spring.datasource.password", TestDatabase::password);
+        registry.add("server.port", () -> CONSOLE);
+        registry.add("ferret.console-address", () -> "http://localhost:" + CONSOLE);
+        registry.add("ferret.site-address", () -> "http://127.0.0.1:" + SITE);
+        registry.add("ferret.site-port", () -> SITE);
+        registry.add("ferret.files", files::toString);
+    }
+
+    private static int freePort() {
+        try (ServerSocket socket = new ServerSocket(0)) {
+            return socket.getLocalPort();
+        } catch (IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        }
+    }
+
+    protected Guest guest() {
+        return new Guest(installation.siteAddress().toString());
+    }
+
+    /** Somebody signed in to the console of a scenario's workspace. */
+    protected Guest owner(Scenario.Stage stage) {
+        Guest owner = new Guest(installation.consoleAddress().toString());
+        owner.send("/sign-in", "email", stage.email(), "password", Scenario.PASSWORD);
+        return owner;
+    }
+}

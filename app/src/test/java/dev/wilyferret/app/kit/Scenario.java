@@ -1,0 +1,201 @@
+package dev.wilyferret.app.kit;
+
+import static org.awaitility.Awaitility.await;
+
+import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.links.Links;
+import dev.wilyferret.app.links.TrackingLink;
+import dev.wilyferret.app.offers.Network;
+import dev.wilyferret.app.offers.Offer;
+import dev.wilyferret.app.offers.OfferDetails;
+import dev.wilyferret.app.offers.Offers;
+import dev.wilyferret.app.pages.Page;
+import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.app.pixels.PixelAccounts;
+import dev.wilyferret.app.pixels.PixelDetails;
+import dev.wilyferret.app.promotions.Promotion;
+import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.address.Tags;
+import dev.wilyferret.core.address.UriTemplate;
+import dev.wilyferret.core.link.Slug;
+import dev.wilyferret.core.money.Money;
+import dev.wilyferret.core.offer.AffiliateLink;
+import dev.wilyferret.core.offer.Countries;
+import dev.wilyferret.core.offer.Payout;
+import dev.wilyferret.core.offer.SubIdFill;
+import dev.wilyferret.core.page.Block;
+import dev.wilyferret.core.page.Hold;
+import dev.wilyferret.core.page.NextStep;
+import dev.wilyferret.core.page.PageDocument;
+import dev.wilyferret.core.pixel.FireAddress;
+import java.time.Duration;
+import java.time.ZoneId;
+import java.util.Currency;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.concurrent.atomic.AtomicInteger;
+import org.springframework.stereotype.Component;
+
+/** Builds the demo scenario's things for a test, each time in a workspace of its own. */
+@Component
+public class Scenario {
+
+    public static final String PASSWORD = "correct-horse-mushroom";
+    public static final Currency EUR = Currency.getInstance("EUR");
+    private static final AtomicInteger NUMBER = new AtomicInteger();
+
+    /** A workspace with nothing in it but its owner. */
+    public record Stage(Workspace workspace, String email) {
+        public UUID id() {
+            return workspace.id();
+        }
+    }
+
+    /** A promotion from link to offer, published. */
+    public record Trail(
+            Stage stage,
+            Network network,
+            UUID offer,
+            Promotion promotion,
+            Page bridge,
+            Page redirect,
+            UUID pixel,
+            TrackingLink link) {
+        public String bridgePath() {
+            return "/" + promotion.slug() + "/" + bridge.slug();
+        }
+
+        public String redirectPath() {
+            return "/" + promotion.slug() + "/" + redirect.slug();
+        }
+
+        public UUID workspace() {
+            return stage.id();
+        }
+    }
+
+    private final Workspaces workspaces;
+    private final Offers offers;
+    private final Promotions promotions;
+    private final Pages pages;
+    private final PixelAccounts pixels;
+    private final Links links;
+    private final Installation installation;
+
+    Scenario(
+            Workspaces workspaces,
+            Offers offers,
+            Promotions promotions,
+            Pages pages,
+            PixelAccounts pixels,
+            Links links,
+            Installation installation) {
+        this.workspaces = workspaces;
+        this.offers = offers;
+        this.promotions = promotions;
+        this.pages = pages;
+        this.pixels = pixels;
+        this.links = links;
+        this.installation = installation;
+    }
+
+    public Stage empty() {
+        int number = NUMBER.incrementAndGet();
+        String email = "mara" + number + "@growbench.example";
+        return new Stage(
+                workspaces.found("Growbench " + number, EUR, ZoneId.of("Europe/Vienna"), email, PASSWORD, false),
+                email);
+    }
+
+    public Stage emptyWithLegal() {
+        Stage stage = empty();
+        workspaces.describe(
+                stage.id(),
+                "Growbench",
+                EUR,
+                ZoneId.of("Europe/Vienna"),
+                new Workspace.Legal("Growbench", "12 Spawn Lane", "hello@growbench.example", "", ""));
+        return stage;
+    }
+
+    /** Everything published, with a pixel at that address. */
+    public Trail trail(String pixelAddress, int holdMillis) {
+        Stage stage = emptyWithLegal();
+        Offer offer = offer(stage);
+        UUID pixel = pixels.add(
+                stage.id(),
+                new PixelDetails(
+                        "Plumage", "PLM-1", new FireAddress(UriTemplate.parseWeb(pixelAddress)), "PageView", "Lead"));
+        Promotion promotion =
+                promotions.add(stage.id(), offer.id(), "Cellar Crop", new Slug("cellar-" + NUMBER.incrementAndGet()));
+        Page redirect = pages.makeRedirect(stage.id(), promotion.id());
+        write(redirect, new PageDocument.RedirectPage("One moment", new Hold(holdMillis), List.of(pixel)));
+        Page bridge = pages.makeBridge(stage.id(), promotion.id(), offer.name());
+        write(
+                bridge,
+                bridgeText("Pick your first oyster mushrooms", new NextStep.ToPage(redirect.id()), List.of(pixel)));
+        Tags tags = new Tags("plumage", "paid-social", "spring-balcony", "", "video-1");
+        TrackingLink link = links.add(stage.id(), promotion.id(), links.freeCode(""), Optional.of(bridge.id()), tags);
+        Trail trail = new Trail(stage, offer.network(), offer.id(), promotion, bridge, redirect, pixel, link);
+        awaitLive(link.path(), 302);
+        awaitLive(trail.bridgePath(), 200);
+        return trail;
+    }
+
+    public Trail trail() {
+        return trail("https://plumage.test/px{?id,event,eid,page}", 1000);
+    }
+
+    public static PageDocument.ContentPage bridgeText(String headline, NextStep next, List<UUID> pixels) {
+        return new PageDocument.ContentPage(
+                "Oyster mushrooms at home",
+                List.of(
+                        new Block.Headline(headline),
+                        new Block.SubHeadline("Without a garden"),
+                        new Block.Benefits(List.of("Cheap", "Quick")),
+                        new Block.Button("Show me the course", next),
+                        new Block.Disclosure("I earn a commission.")),
+                pixels);
+    }
+
+    public Offer offer(Stage stage) {
+        Map<String, SubIdFill> fills = new LinkedHashMap<>();
+        fills.put("aff", new SubIdFill.Fixed("growbench"));
+        fills.put("sub1", new SubIdFill.ClickId());
+        fills.put("sub2", new SubIdFill.FromTag(SubIdFill.Tag.SOURCE));
+        UriTemplate template = UriTemplate.parseWeb("https://lanternfish.test/buy/cellar-crop{?aff,sub1,sub2}");
+        OfferDetails details = new OfferDetails(
+                "Cellar Crop Course",
+                new AffiliateLink(template, fills),
+                new Payout.PerSale(new Money(2750, EUR)),
+                Countries.parse(""),
+                false);
+        UUID id = offers.add(stage.id(), "Lanternfish Partners", details);
+        return offers.find(stage.id(), id).orElseThrow();
+    }
+
+    /** Writes a page and publishes it. */
+    public void write(Page page, PageDocument document) {
+        Page now = pages.find(page.workspace(), page.id()).orElseThrow();
+        if (!pages.keepDraft(page.workspace(), page.id(), now.revision(), document)) {
+            throw new IllegalStateException("The draft has moved on");
+        }
+        var findings = pages.publish(page.workspace(), page.id());
+        if (!findings.isEmpty()) {
+            throw new IllegalStateException("Not publishable: " + findings);
+        }
+    }
+
+    /** Waits until the public site answers so; a HEAD, so that nothing is counted. */
+    public void awaitLive(String path, int status) {
+        Guest guest = new Guest(installation.siteAddress().toString());
+        await().atMost(Duration.ofSeconds(5))
+                .pollInterval(Duration.ofMillis(20))
+                .until(() -> guest.head(path).statusCode() == status);
+    }
+}

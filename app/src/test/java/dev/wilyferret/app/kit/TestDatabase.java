@@ -1,0 +1,85 @@
+package dev.wilyferret.app.kit;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+
+/** One real PostgreSQL for the whole run, started by the project's own start script and stopped at the end. */
+public final class TestDatabase {
+
+    private static final Path ROOT = root();
+    private static final Path FOLDER = folder();
+    private static final String[] STARTED = start();
+
+    private TestDatabase() {}
+
+    private static Path root() {
+        Path here = Path.of("").toAbsolutePath();
+        return Files.exists(here.resolve("ferret")) ? here : here.getParent();
+    }
+
+    private static Path folder() {
+        try {
+            Path folder = Files.createTempDirectory("ferret-test-db");
+            Runtime.getRuntime().addShutdownHook(new Thread(() -> script("db-stop", "immediate")));
+            return folder;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private static String[] start() {
+        return script("db-start").strip().split(" ");
+    }
+
+    private static String script(String... words) {
+        try {
+            List<String> command =
+                    new java.util.ArrayList<>(List.of(ROOT.resolve("ferret").toString(), words[0], FOLDER.toString()));
+            command.addAll(List.of(words).subList(1, words.length));
+            Path out = Files.createTempFile("ferret-test", ".out");
+            Process process = new ProcessBuilder(command)
+                    .redirectOutput(out.toFile())
+                    .redirectError(ProcessBuilder.Redirect.DISCARD)
+                    .start();
+            if (!process.waitFor(90, TimeUnit.SECONDS) || process.exitValue() != 0) {
+                throw new IllegalStateException("./ferret " + String.join(" ", words) + " failed");
+            }
+            return Files.readString(out, StandardCharsets.UTF_8);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** Pulls the plug and starts again on the same port. */
+    public static void restart() {
+        script("db-stop", "immediate");
+        script("db-start");
+    }
+
+    public static String url(String database) {
+        return "jdbc:postgresql://127.0.0.1:" + STARTED[0] + "/" + database
+                + "?reWriteBatchedInserts=true&connectTimeout=5&socketTimeout=30";
+    }
+
+    public static String password() {
+        return STARTED[1];
+    }
+
+    /** Makes an empty database beside the shared one. */
+    public static void create(String database) throws SQLException {
+        try (var connection = DriverManager.getConnection(url("ferret"), "ferret", password());
+                var statement = connection.createStatement()) {
+            statement.execute("create database " + database);
+        }
+    }
+}

@@ -1,0 +1,319 @@
+package dev.wilyferret.app.site;
+
+import static dev.wilyferret.app.kit.Guest.location;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.wilyferret.app.kit.AppTest;
+import dev.wilyferret.app.kit.Guest;
+import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.links.Links;
+import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.core.id.ShortId;
+import dev.wilyferret.core.page.NextStep;
+import java.net.http.HttpResponse;
+import java.util.List;
+import java.util.UUID;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.beans.factory.annotation.Autowired;
+
+class SiteTest extends AppTest {
+
+    @Autowired
+    private Links links;
+
+    @Autowired
+    private Pages pages;
+
+    private Scenario.Trail trail;
+
+    @BeforeEach
+    void begin() {
+        trail = scenario.trail();
+    }
+
+    private long clicks() {
+        return sql.sql("select count(*) from click where workspace_id = ?")
+                .param(trail.workspace())
+                .query(Long.class)
+                .single();
+    }
+
+    private List<String> events() {
+        return sql.sql("select kind from site_event where workspace_id = ? order by id")
+                .param(trail.workspace())
+                .query(String.class)
+                .list();
+    }
+
+    private String clickOf(Guest guest) {
+        return guest.cookie("wf_c").orElseThrow().split("\\.")[0];
+    }
+
+    @Test
+    void aVisitorWalksFromTheLinkToTheOffer() {
+        Guest guest = guest();
+        HttpResponse<String> link = guest.get(trail.link().path());
+        assertThat(link.statusCode()).isEqualTo(302);
+        assertThat(location(link))
+                .isEqualTo(trail.bridgePath()
+                        + "?utm_source=plumage&utm_medium=paid-social&utm_campaign=spring-balcony&utm_content=video-1");
+        assertThat(clicks()).isEqualTo(1);
+
+        HttpResponse<String> page = guest.get(location(link));
+        assertThat(page.body())
+                .contains("<h1>Pick your first oyster mushrooms</h1>", "href=\"" + trail.redirectPath() + "\"");
+
+        HttpResponse<String> redirect = guest.get(trail.redirectPath());
+        assertThat(redirect.headers().firstValue("X-Robots-Tag")).contains("noindex, nofollow");
+        assertThat(redirect.body()).contains("http-equiv=\"refresh\" content=\"1;url=/out/", "noindex");
+
+        HttpResponse<String> out =
+                guest.get("/out/" + ShortId.of(trail.redirect().id()));
+        assertThat(location(out))
+                .isEqualTo("https://lanternfish.test/buy/cellar-crop?aff=growbench&sub1=" + clickOf(guest)
+                        + "&sub2=plumage");
+        assertThat(clicks()).isEqualTo(1);
+        assertThat(events()).containsExactly("PAGE_VIEW", "PAGE_VIEW", "WENT_ON");
+    }
+
+    @Test
+    void aPageReachedWithoutALinkIsAClickOnceAVisit() {
+        Guest guest = guest();
+        guest.get(trail.bridgePath());
+        guest.get(trail.bridgePath());
+        assertThat(clicks()).isEqualTo(1);
+        assertThat(events()).containsExactly("PAGE_VIEW", "PAGE_VIEW");
+    }
+
+    @Test
+    void theSameBrowserIsTheSameVisitorInEveryVisit() {
+        Guest guest = guest();
+        guest.get(trail.link().path());
+        guest.get(trail.link().path());
+        assertThat(clicks()).isEqualTo(2);
+        assertThat(sql.sql("select count(distinct visitor_id) from click where workspace_id = ?")
+                        .param(trail.workspace())
+                        .query(Long.class)
+                        .single())
+                .isEqualTo(1);
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "/go/nothing",
+                "/nothing",
+                "/nothing/start",
+                "/out/nothing",
+                "/out/00000000000000000000000000",
+                "/media/x.png",
+                "/preview/a.b.c",
+                "/own/x.1.y",
+                "/postback/none",
+                "/px/a/b",
+                "/sign-in",
+                "/settings",
+                "/actuator/health",
+                "/assets/console.css",
+                "/go/",
+                "//",
+                "/%00",
+                "/go/a/b"
+            })
+    void whatDoesNotExistIsPlainlyNotFound(String path) {
+        HttpResponse<String> answer = guest().get(path);
+        assertThat(answer.statusCode()).isIn(400, 404);
+        assertThat(answer.body()).doesNotContain("Exception", "Tomcat", "at dev.", "cellar");
+    }
+
+    @Test
+    void everythingUnknownLooksTheSame() {
+        assertThat(guest().get("/go/nothing").body())
+                .isEqualTo(guest().get("/no-promotion/no-page").body());
+    }
+
+    @Test
+    void theConsoleDoesNotAnswerTheSitesAddresses() {
+        Guest atConsole = new Guest(installation.consoleAddress().toString());
+        assertThat(atConsole.get(trail.link().path()).statusCode()).isEqualTo(302);
+        assertThat(location(atConsole.get(trail.link().path()))).endsWith("/sign-in");
+        assertThat(atConsole.get(trail.bridgePath()).body()).doesNotContain("oyster");
+    }
+
+    @Test
+    void noParameterDecidesWhereAVisitorIsSent() {
+        Guest guest = guest();
+        String evil = "?url=https://evil.example/&next=https://evil.example/&utm_source=x";
+        assertThat(location(guest.get(trail.link().path() + evil)))
+                .startsWith(trail.bridgePath() + "?utm_source=plumage");
+        assertThat(location(guest.get("/out/" + ShortId.of(trail.redirect().id()) + evil)))
+                .startsWith("https://lanternfish.test/buy/cellar-crop?aff=growbench");
+        assertThat(location(guest.get("/" + trail.promotion().slug() + "?x=//evil.example")))
+                .startsWith(trail.bridgePath());
+    }
+
+    @Test
+    void declaredCrawlersGetTheSamePageFireNoPixelAndAreNotCounted() {
+        String forPeople = guest().get(trail.bridgePath()).body();
+        String forPrograms =
+                guest().as("LinkPreviewBot/1.0").get(trail.bridgePath()).body();
+        assertThat(forPeople).contains("plumage.test/px");
+        assertThat(forPrograms).doesNotContain("plumage.test/px");
+        Pattern fires = Pattern.compile("(?s)<noscript><img.*</script>");
+        assertThat(fires.matcher(forPeople).replaceAll("").replaceAll("\\s+", ""))
+                .isEqualTo(forPrograms.replaceAll("\\s+", ""));
+        assertThat(sql.sql("select verdict from standing_click where workspace_id = ? and standing = 'FILTERED'")
+                        .param(trail.workspace())
+                        .query(String.class)
+                        .list())
+                .containsExactly("DECLARED_CRAWLER");
+    }
+
+    @Test
+    void aHeadAndAPrefetchAreNoVisits() {
+        assertThat(guest().head(trail.link().path()).statusCode()).isEqualTo(302);
+        assertThat(guest().get(trail.bridgePath(), "Sec-Purpose", "prefetch;prerender")
+                        .statusCode())
+                .isEqualTo(200);
+        assertThat(clicks()).isZero();
+    }
+
+    @Test
+    void anEditIsLiveInUnderASecond() {
+        scenario.write(trail.bridge(), Scenario.bridgeText("Another headline", new NextStep.ToOffer(), List.of()));
+        long published = System.nanoTime();
+        while (!guest().get(trail.bridgePath()).body().contains("Another headline")) {
+            assertThat(System.nanoTime() - published)
+                    .as("nanoseconds since publishing")
+                    .isLessThan(1_000_000_000L);
+        }
+    }
+
+    @Test
+    void aDraftIsNotPublic() {
+        pages.keepDraft(
+                trail.workspace(),
+                trail.bridge().id(),
+                pages.find(trail.workspace(), trail.bridge().id()).orElseThrow().revision(),
+                Scenario.bridgeText("Secret draft", new NextStep.ToOffer(), List.of()));
+        assertThat(guest().get(trail.bridgePath()).body()).doesNotContain("Secret draft");
+    }
+
+    @Test
+    void aPausedLinkIsAsIfItWereNotThere() {
+        links.pause(trail.workspace(), trail.link().id(), true);
+        scenario.awaitLive(trail.link().path(), 404);
+        links.pause(trail.workspace(), trail.link().id(), false);
+        scenario.awaitLive(trail.link().path(), 302);
+    }
+
+    @Test
+    void forgedCookiesDoNoHarm() {
+        for (String forged :
+                List.of("x", "..", "00000000000000000000000000.00000000000000000000000000", "a".repeat(4000))) {
+            assertThat(guest().get(
+                                    trail.bridgePath(),
+                                    "Cookie",
+                                    "wf_v=" + forged + "; wf_c=" + forged + "; wf_own=" + forged)
+                            .statusCode())
+                    .isEqualTo(200);
+        }
+        assertThat(sql.sql("select count(*) from click where workspace_id = ? and own")
+                        .param(trail.workspace())
+                        .query(Long.class)
+                        .single())
+                .isZero();
+    }
+
+    @Test
+    void aPageIsSmallAndAsksNobodyElse() {
+        HttpResponse<String> page = guest().get(trail.bridgePath());
+        assertThat(page.body().length()).isLessThan(35_000);
+        assertThat(page.body()).doesNotContain("<link", "@import", "src=\"http");
+        String policy = page.headers().firstValue("Content-Security-Policy").orElseThrow();
+        assertThat(policy)
+                .contains("default-src 'none'", "img-src 'self' https://plumage.test;", "frame-ancestors 'none'")
+                .doesNotContain("unsafe");
+        assertThat(page.headers().firstValue("X-Content-Type-Options")).contains("nosniff");
+    }
+
+    @Test
+    void markupInEveryFieldIsShownAsText() {
+        String hostile = "<script>alert(1)</script>\"'><img src=x onerror=alert(2)>";
+        scenario.write(trail.bridge(), Scenario.bridgeText(hostile, new NextStep.ToOffer(), List.of(trail.pixel())));
+        String page = guest().get(trail.bridgePath()).body();
+        while (!page.contains("alert(1)")) {
+            page = guest().get(trail.bridgePath()).body();
+        }
+        assertThat(page)
+                .contains("&lt;script&gt;alert(1)&lt;/script&gt;")
+                .doesNotContain("<script>alert", "<img src=x");
+    }
+
+    @Test
+    void aFiredPixelIsKeptOnceHoweverOftenItIsReported() {
+        Guest guest = guest();
+        String page = guest.get(trail.redirectPath()).body();
+        var view = Pattern.compile("\"view\":\"([0-9a-f-]{36})\"").matcher(page);
+        assertThat(view.find()).isTrue();
+        for (int i = 0; i < 2; i++) {
+            assertThat(report(guest, view.group(1), trail.pixel(), "ANSWERED", "84"))
+                    .isEqualTo(204);
+        }
+        assertThat(sql.sql(
+                                "select pixel_event || ' ' || pixel_answer || ' ' || took_ms from site_event where workspace_id = ? and kind = 'PIXEL_FIRED'")
+                        .param(trail.workspace())
+                        .query(String.class)
+                        .list())
+                .containsExactly("LEAD ANSWERED 84");
+    }
+
+    private int report(Guest guest, String view, UUID pixel, String answer, String millis) {
+        return guest.post(
+                        "/px",
+                        "page",
+                        trail.redirect().id().toString(),
+                        "view",
+                        view,
+                        "pixel",
+                        pixel.toString(),
+                        "answer",
+                        answer,
+                        "millis",
+                        millis)
+                .statusCode();
+    }
+
+    @Test
+    void reportsThatAreMadeUpAreRefused() {
+        Guest guest = guest();
+        guest.get(trail.redirectPath());
+        String old = "01900000-0000-7000-8000-000000000001";
+        assertThat(report(guest, old, trail.pixel(), "ANSWERED", "1")).isEqualTo(400);
+        assertThat(report(guest, "not-an-id", trail.pixel(), "ANSWERED", "1")).isEqualTo(400);
+        assertThat(report(guest, UUID.randomUUID().toString(), UUID.randomUUID(), "ANSWERED", "1"))
+                .isEqualTo(400);
+        assertThat(report(guest, UUID.randomUUID().toString(), trail.pixel(), "MAYBE", "-1"))
+                .isEqualTo(400);
+        assertThat(events()).containsExactly("PAGE_VIEW");
+    }
+
+    @Test
+    void withoutScriptThePixelIsHandedOnAndRecorded() {
+        Guest guest = guest();
+        var image = Pattern.compile("<noscript><img src=\"(/px/[^\"]+)\"")
+                .matcher(guest.get(trail.redirectPath()).body());
+        assertThat(image.find()).isTrue();
+        HttpResponse<String> handedOn = guest.get(image.group(1));
+        assertThat(location(handedOn)).startsWith("https://plumage.test/px?id=PLM-1&event=Lead&eid=");
+        assertThat(sql.sql("select pixel_answer from site_event where workspace_id = ? and kind = 'PIXEL_FIRED'")
+                        .param(trail.workspace())
+                        .query(String.class)
+                        .list())
+                .containsExactly("ASKED_WITHOUT_SCRIPT");
+    }
+}
