@@ -259,19 +259,21 @@ create table postback (
 );
 create index postback_by_outcome on postback (workspace_id, outcome, received_at);
 
--- Whatever the public site draws on announces its change, whichever process made it.
+-- Whatever the public site draws on announces whose it is when it changes, whichever process changed it.
 create function announce_site_change() returns trigger language plpgsql as $$
+declare
+  changed jsonb := to_jsonb(coalesce(new, old));
 begin
-  perform pg_notify('site_change', tg_table_name);
+  perform pg_notify('site_change', coalesce(changed ->> 'workspace_id', changed ->> 'id'));
   return null;
 end $$;
 
-create trigger announce after insert or update or delete on workspace for each statement execute function announce_site_change();
-create trigger announce after insert or update or delete on own_browser for each statement execute function announce_site_change();
-create trigger announce after insert or update or delete on media for each statement execute function announce_site_change();
-create trigger announce after insert or update or delete on network for each statement execute function announce_site_change();
-create trigger announce after insert or update or delete on offer for each statement execute function announce_site_change();
-create trigger announce after insert or update or delete on pixel_account for each statement execute function announce_site_change();
-create trigger announce after insert or update or delete on promotion for each statement execute function announce_site_change();
-create trigger announce after insert or delete or update of slug, published on page for each statement execute function announce_site_change();
-create trigger announce after insert or update or delete on link for each statement execute function announce_site_change();
+create trigger announce after insert or update or delete on workspace for each row execute function announce_site_change();
+create trigger announce after insert or update or delete on own_browser for each row execute function announce_site_change();
+create trigger announce after insert or update or delete on media for each row execute function announce_site_change();
+create trigger announce after insert or update or delete on network for each row execute function announce_site_change();
+create trigger announce after insert or update or delete on offer for each row execute function announce_site_change();
+create trigger announce after insert or update or delete on pixel_account for each row execute function announce_site_change();
+create trigger announce after insert or update or delete on promotion for each row execute function announce_site_change();
+create trigger announce after insert or update or delete on link for each row execute function announce_site_change();
+create trigger announce after insert or delete or update of slug, published on page for each row execute function announce_site_change();

@@ -156,12 +156,6 @@ public class Shelf {
         return media.ofWorkspace(workspace).stream().map(MediaRow::toFile).toList();
     }
 
-    /** Every file of the installation, for the public site. */
-    @Transactional(readOnly = true)
-    public List<MediaFile> all() {
-        return media.findAll().stream().map(MediaRow::toFile).distinct().toList();
-    }
-
     /** Where a file's content lies. */
     public Path path(MediaFile file) {
         return folder.resolve(file.name());

@@ -4,6 +4,7 @@ import dev.wilyferret.app.installation.Installation;
 import java.net.InetAddress;
 import java.net.UnknownHostException;
 import java.util.concurrent.Executors;
+import org.apache.catalina.valves.ErrorReportValve;
 import org.apache.catalina.valves.RemoteIpValve;
 import org.springframework.boot.tomcat.servlet.TomcatServletWebServerFactory;
 import org.springframework.boot.web.server.WebServer;
@@ -28,6 +29,8 @@ public class SiteServer implements SmartLifecycle {
             connector.setMaxPostSize(64 << 10);
             connector.setProperty("maxKeepAliveRequests", "-1");
         });
+        factory.addContextCustomizers(
+                context -> context.getParent().getPipeline().addValve(silentAboutItself()));
         if (installation.siteBehindProxy()) {
             factory.addContextValves(new RemoteIpValve());
         }
@@ -36,6 +39,14 @@ public class SiteServer implements SmartLifecycle {
             registered.addMapping("/*");
             registered.setLoadOnStartup(1);
         });
+    }
+
+    /** For requests too broken to reach the servlet: a bare status, no word on what serves it. */
+    private static ErrorReportValve silentAboutItself() {
+        ErrorReportValve valve = new ErrorReportValve();
+        valve.setShowReport(false);
+        valve.setShowServerInfo(false);
+        return valve;
     }
 
     /** The port it really listens on. */

@@ -6,8 +6,12 @@ import dev.wilyferret.app.pixels.PixelAccount;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.offer.AffiliateLink;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 
 /**
@@ -31,6 +35,44 @@ record SiteSnapshot(
 
     static final SiteSnapshot EMPTY =
             new SiteSnapshot(Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of());
+
+    /**
+     * What one workspace contributes.
+     *
+     * @param links by short code
+     */
+    record Part(
+            Workspace workspace,
+            Map<String, LiveLink> links,
+            List<LivePage> pages,
+            Map<String, String> entries,
+            List<Network> networks,
+            List<MediaFile> media,
+            Set<String> ownBrowsers) {}
+
+    static SiteSnapshot of(Collection<Part> parts) {
+        Map<String, LiveLink> links = new HashMap<>();
+        Map<UUID, LiveLink> linksById = new HashMap<>();
+        Map<String, LivePage> pages = new HashMap<>();
+        Map<UUID, LivePage> pagesById = new HashMap<>();
+        Map<String, String> entries = new HashMap<>();
+        Map<String, Network> networks = new HashMap<>();
+        Map<String, MediaFile> media = new HashMap<>();
+        Map<String, UUID> ownBrowsers = new HashMap<>();
+        Map<UUID, Workspace> workspaces = new HashMap<>();
+        for (Part part : parts) {
+            workspaces.put(part.workspace.id(), part.workspace);
+            links.putAll(part.links);
+            part.links.values().forEach(link -> linksById.put(link.id(), link));
+            part.pages.forEach(page -> pages.put(page.path(), page));
+            part.pages.forEach(page -> pagesById.put(page.id(), page));
+            entries.putAll(part.entries);
+            part.networks.forEach(network -> networks.put(network.postbackKey(), network));
+            part.media.forEach(file -> media.put(file.name(), file));
+            part.ownBrowsers.forEach(mark -> ownBrowsers.put(mark, part.workspace.id()));
+        }
+        return new SiteSnapshot(links, linksById, pages, pagesById, entries, networks, media, ownBrowsers, workspaces);
+    }
 
     /** Where a link leads. */
     sealed interface Target {

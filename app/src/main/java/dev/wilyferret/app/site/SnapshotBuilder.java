@@ -2,9 +2,7 @@ package dev.wilyferret.app.site;
 
 import dev.wilyferret.app.links.Links;
 import dev.wilyferret.app.links.TrackingLink;
-import dev.wilyferret.app.media.MediaFile;
 import dev.wilyferret.app.media.Shelf;
-import dev.wilyferret.app.offers.Network;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.offers.Offers;
 import dev.wilyferret.app.pages.Page;
@@ -22,6 +20,7 @@ import dev.wilyferret.app.workspace.OwnBrowsers;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.page.PageDocument;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -68,27 +67,15 @@ class SnapshotBuilder {
         this.html = html;
     }
 
+    /** The workspaces there are. */
+    public List<UUID> workspaces() {
+        return workspaces.all().stream().map(Workspace::id).toList();
+    }
+
+    /** What one workspace contributes, as it stands at one moment. */
     @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
-    public SiteSnapshot build() {
-        Map<String, LivePage> livePages = new HashMap<>();
-        Map<String, LiveLink> liveLinks = new HashMap<>();
-        Map<String, String> entries = new HashMap<>();
-        Map<String, Network> networks = new HashMap<>();
-        List<Workspace> all = workspaces.all();
-        for (Workspace workspace : all) {
-            offers.networksOf(workspace.id()).forEach(network -> networks.put(network.postbackKey(), network));
-            new OfWorkspace(workspace).addTo(livePages, liveLinks, entries);
-        }
-        return new SiteSnapshot(
-                Map.copyOf(liveLinks),
-                liveLinks.values().stream().collect(Collectors.toUnmodifiableMap(LiveLink::id, Function.identity())),
-                Map.copyOf(livePages),
-                livePages.values().stream().collect(Collectors.toUnmodifiableMap(LivePage::id, Function.identity())),
-                Map.copyOf(entries),
-                Map.copyOf(networks),
-                shelf.all().stream().collect(Collectors.toUnmodifiableMap(MediaFile::name, Function.identity())),
-                Map.copyOf(ownBrowsers.marks()),
-                all.stream().collect(Collectors.toUnmodifiableMap(Workspace::id, Function.identity())));
+    public SiteSnapshot.Part part(UUID workspace) {
+        return new OfWorkspace(workspaces.get(workspace)).part();
     }
 
     /** The part of a snapshot that one workspace contributes. */
@@ -110,19 +97,30 @@ class SnapshotBuilder {
                     .collect(Collectors.toMap(Page::id, Function.identity(), (a, b) -> a, LinkedHashMap::new));
         }
 
-        void addTo(Map<String, LivePage> livePages, Map<String, LiveLink> liveLinks, Map<String, String> entries) {
+        SiteSnapshot.Part part() {
+            List<LivePage> livePages = new ArrayList<>();
+            Map<String, String> entries = new HashMap<>();
             for (Page page : pageById.values()) {
                 page.published().ifPresent(document -> {
                     LivePage live = livePage(page, document);
-                    livePages.put(live.path(), live);
+                    livePages.add(live);
                     if (page.kind() == PageKind.BRIDGE) {
                         entries.putIfAbsent(promotion(page.promotion()).slug(), live.path());
                     }
                 });
             }
-            links.of(workspace.id()).stream()
+            UUID id = workspace.id();
+            Map<String, LiveLink> liveLinks = links.of(id).stream()
                     .filter(link -> !link.paused())
-                    .forEach(link -> liveLinks.put(link.code().text(), liveLink(link)));
+                    .collect(Collectors.toMap(link -> link.code().text(), this::liveLink));
+            return new SiteSnapshot.Part(
+                    workspace,
+                    liveLinks,
+                    livePages,
+                    entries,
+                    offers.networksOf(id),
+                    shelf.of(id),
+                    ownBrowsers.marks(id));
         }
 
         private LivePage livePage(Page page, PageDocument document) {

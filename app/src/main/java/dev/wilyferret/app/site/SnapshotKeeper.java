@@ -3,7 +3,13 @@ package dev.wilyferret.app.site;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
 import javax.sql.DataSource;
 import org.postgresql.PGConnection;
 import org.slf4j.Logger;
@@ -15,7 +21,8 @@ import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 
 /**
- * Keeps the snapshot fresh: listens for the database's word that something public changed, and reads anew. After a lost
+ * Keeps the snapshot fresh: listens for the database's word that something public of a workspace changed, and reads that
+ * workspace anew. After a lost
  * connection it reads anew at once, since words may have been missed.
  */
 @Component
@@ -28,6 +35,7 @@ class SnapshotKeeper implements SmartLifecycle, ApplicationRunner {
 
     private final SnapshotBuilder builder;
     private final DataSource dataSource;
+    private final Map<UUID, SiteSnapshot.Part> parts = new HashMap<>();
     private volatile SiteSnapshot snapshot = SiteSnapshot.EMPTY;
     private volatile boolean running;
     private Optional<Thread> listener = Optional.empty();
@@ -47,11 +55,11 @@ class SnapshotKeeper implements SmartLifecycle, ApplicationRunner {
                     Statement statement = connection.createStatement()) {
                 statement.execute("listen site_change");
                 PGConnection words = connection.unwrap(PGConnection.class);
-                snapshot = builder.build();
+                readAll();
                 while (running) {
-                    if (words.getNotifications(LISTEN_MILLIS).length > 0) {
-                        snapshot = builder.build();
-                    }
+                    read(Arrays.stream(words.getNotifications(LISTEN_MILLIS))
+                            .map(word -> UUID.fromString(word.getParameter()))
+                            .collect(Collectors.toSet()));
                 }
                 statement.execute("unlisten *");
             } catch (SQLException | RuntimeException e) {
@@ -62,6 +70,18 @@ class SnapshotKeeper implements SmartLifecycle, ApplicationRunner {
                     pause();
                 }
             }
+        }
+    }
+
+    private void readAll() {
+        read(Set.copyOf(builder.workspaces()));
+    }
+
+    /** Reads these workspaces anew; the others stay as they are known. */
+    private synchronized void read(Set<UUID> changed) {
+        if (!changed.isEmpty()) {
+            changed.forEach(workspace -> parts.put(workspace, builder.part(workspace)));
+            snapshot = SiteSnapshot.of(parts.values());
         }
     }
 
@@ -77,7 +97,7 @@ class SnapshotKeeper implements SmartLifecycle, ApplicationRunner {
     /** Before the public site takes its first request. */
     @Override
     public void start() {
-        snapshot = builder.build();
+        readAll();
         running = true;
         listener = Optional.of(Thread.ofPlatform().name("site-changes").daemon().start(this::listen));
     }

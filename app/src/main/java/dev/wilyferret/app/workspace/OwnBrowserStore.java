@@ -8,9 +8,6 @@ import org.springframework.data.jpa.repository.Query;
 
 interface OwnBrowserStore extends JpaRepository<OwnBrowserRow, RowKey> {
 
-    @Query("from OwnBrowserRow where releasedAt is null")
-    List<OwnBrowserRow> active();
-
     @Query("from OwnBrowserRow where key.workspace = :workspace order by markedAt desc")
     List<OwnBrowserRow> ofWorkspace(UUID workspace);
 }

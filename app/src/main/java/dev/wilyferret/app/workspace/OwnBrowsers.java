@@ -9,13 +9,13 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Base64;
-import java.util.HashMap;
 import java.util.HexFormat;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.random.RandomGenerator;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -92,12 +92,13 @@ public class OwnBrowsers {
         browsers.findById(new RowKey(workspace, id)).ifPresent(row -> row.releasedAt = clock.instant());
     }
 
-    /** The marks that stand: from {@link #fingerprint} to workspace. */
+    /** The marks that stand, as {@link #fingerprint}. */
     @Transactional(readOnly = true)
-    public Map<String, UUID> marks() {
-        Map<String, UUID> marks = new HashMap<>();
-        browsers.active().forEach(row -> marks.put(HexFormat.of().formatHex(row.tokenHash), row.key.workspace()));
-        return marks;
+    public Set<String> marks(UUID workspace) {
+        return browsers.ofWorkspace(workspace).stream()
+                .filter(row -> row.releasedAt == null)
+                .map(row -> HexFormat.of().formatHex(row.tokenHash))
+                .collect(Collectors.toUnmodifiableSet());
     }
 
     /** What is kept of a cookie's token: its SHA-256, in hexadecimal. */

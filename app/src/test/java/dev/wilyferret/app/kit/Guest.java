@@ -2,9 +2,6 @@ package dev.wilyferret.app.kit;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
-import java.net.CookieManager;
-import java.net.CookiePolicy;
-import java.net.HttpCookie;
 import java.net.URI;
 import java.net.URLEncoder;
 import java.net.http.HttpClient;
@@ -12,9 +9,12 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 
 /** A browser without a face: keeps cookies, follows no redirect by itself, fills forms with their hidden token. */
 public final class Guest {
@@ -24,11 +24,9 @@ public final class Guest {
             Pattern.compile("name=\"_csrf\"[^>]*value=\"([^\"]+)\"|value=\"([^\"]+)\"[^>]*name=\"_csrf\"");
 
     private final String origin;
-    private final CookieManager cookies = new CookieManager(null, CookiePolicy.ACCEPT_ALL);
-    private final HttpClient http = HttpClient.newBuilder()
-            .cookieHandler(cookies)
-            .connectTimeout(Duration.ofSeconds(5))
-            .build();
+    private final Map<String, String> cookies = new ConcurrentHashMap<>();
+    private final HttpClient http =
+            HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(5)).build();
     private String agent = PERSON;
 
     public Guest(String origin) {
@@ -76,10 +74,14 @@ public final class Guest {
     }
 
     public Optional<String> cookie(String name) {
-        return cookies.getCookieStore().getCookies().stream()
-                .filter(cookie -> cookie.getName().equals(name))
-                .map(HttpCookie::getValue)
-                .findFirst();
+        return Optional.ofNullable(cookies.get(name));
+    }
+
+    private void remember(HttpResponse<?> response) {
+        for (String set : response.headers().allValues("Set-Cookie")) {
+            String[] pair = set.split(";", 2)[0].split("=", 2);
+            cookies.put(pair[0], pair[1]);
+        }
     }
 
     public static String location(HttpResponse<?> response) {
@@ -87,14 +89,25 @@ public final class Guest {
     }
 
     private HttpRequest.Builder request(String path) {
-        return HttpRequest.newBuilder(URI.create(path.startsWith("http") ? path : origin + path))
+        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(path.startsWith("http") ? path : origin + path))
                 .timeout(Duration.ofSeconds(30))
-                .header("User-Agent", agent);
+                .header("User-Agent", agent)
+                .header("Accept", "text/html");
+        if (!cookies.isEmpty()) {
+            request.header(
+                    "Cookie",
+                    cookies.entrySet().stream()
+                            .map(cookie -> cookie.getKey() + "=" + cookie.getValue())
+                            .collect(Collectors.joining("; ")));
+        }
+        return request;
     }
 
     private HttpResponse<String> answer(HttpRequest request) {
         try {
-            return http.send(request, HttpResponse.BodyHandlers.ofString());
+            HttpResponse<String> response = http.send(request, HttpResponse.BodyHandlers.ofString());
+            remember(response);
+            return response;
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         } catch (InterruptedException e) {

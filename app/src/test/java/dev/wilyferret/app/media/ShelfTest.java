@@ -1,0 +1,122 @@
+package dev.wilyferret.app.media;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import dev.wilyferret.app.kit.AppTest;
+import dev.wilyferret.core.text.Refusal;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.net.http.HttpResponse;
+import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.util.Arrays;
+import java.util.UUID;
+import java.util.zip.CRC32;
+import javax.imageio.ImageIO;
+import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+
+class ShelfTest extends AppTest {
+
+    @Autowired
+    private Shelf shelf;
+
+    private static byte[] picture(String format) throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        ImageIO.write(new BufferedImage(40, 30, BufferedImage.TYPE_INT_RGB), format, out);
+        return out.toByteArray();
+    }
+
+    private MediaFile put(UUID workspace, String name, byte[] content) {
+        return shelf.put(workspace, name, new ByteArrayInputStream(content));
+    }
+
+    @Test
+    void theContentDecidesWhatAFileIs() throws IOException {
+        UUID workspace = scenario.empty().id();
+        MediaFile file = put(workspace, "really.html", picture("png"));
+        assertThat(file.contentType()).isEqualTo("image/png");
+        assertThat(file.name()).matches("[0-9a-f]{64}\\.png");
+        assertThat(file.width()).isEqualTo(40);
+        assertThat(file.height()).isEqualTo(30);
+        assertThat(put(workspace, "again.png", picture("png"))).isEqualTo(file);
+        assertThat(shelf.of(workspace)).hasSize(1);
+        assertThat(put(workspace, "b.png", picture("jpg")).contentType()).isEqualTo("image/jpeg");
+    }
+
+    @Test
+    void whatIsNeitherPictureNorVideoIsRefused() {
+        UUID workspace = scenario.empty().id();
+        for (String content : new String[] {
+            "<html><script>alert(1)</script>", "<svg xmlns='http://www.w3.org/2000/svg'/>", "PK\u0003\u0004zip", ""
+        }) {
+            assertThatThrownBy(() -> put(workspace, "picture.png", content.getBytes(StandardCharsets.UTF_8)))
+                    .isInstanceOf(Refusal.class)
+                    .hasMessageContaining("neither a picture");
+        }
+        assertThat(shelf.of(workspace)).isEmpty();
+    }
+
+    @Test
+    void aDamagedPictureIsRefused() throws IOException {
+        byte[] whole = picture("png");
+        assertThatThrownBy(() -> put(scenario.empty().id(), "cut.png", Arrays.copyOf(whole, whole.length / 2)))
+                .isInstanceOf(Refusal.class)
+                .hasMessageContaining("damaged");
+    }
+
+    /** Only a header: a PNG that says it is 40,000 by 40,000 pixels. */
+    @Test
+    void aPictureBombIsRefusedBeforeItIsDecoded() throws IOException {
+        byte[] png = picture("png");
+        ByteBuffer.wrap(png).putInt(16, 40_000).putInt(20, 40_000);
+        CRC32 crc = new CRC32();
+        crc.update(png, 12, 17);
+        ByteBuffer.wrap(png).putInt(29, (int) crc.getValue());
+        assertThatThrownBy(() -> put(scenario.empty().id(), "bomb.png", png))
+                .isInstanceOf(Refusal.class)
+                .hasMessageContaining("40,000 by 40,000 pixels");
+    }
+
+    @Test
+    void aPictureTooLargeIsRefused() throws IOException {
+        byte[] large = Arrays.copyOf(picture("png"), (8 << 20) + 1);
+        assertThatThrownBy(() -> put(scenario.empty().id(), "large.png", large))
+                .isInstanceOf(Refusal.class)
+                .hasMessageContaining("at most 8 MB");
+    }
+
+    @Test
+    void nothingThatWasRefusedStaysOnTheDisk() throws IOException {
+        assertThatThrownBy(() -> put(scenario.empty().id(), "x", new byte[] {1, 2, 3}))
+                .isInstanceOf(Refusal.class);
+        try (var files = Files.list(installation.files())) {
+            assertThat(files).noneMatch(file -> file.toString().endsWith(".tmp"));
+        }
+    }
+
+    @Test
+    void visitorsGetItTypedCachedAndInRanges() throws IOException {
+        byte[] content = picture("png");
+        MediaFile file = put(scenario.empty().id(), "a.png", content);
+        scenario.awaitLive("/media/" + file.name(), 200);
+        HttpResponse<String> whole = guest().get("/media/" + file.name());
+        assertThat(whole.headers().firstValue("Content-Type")).contains("image/png");
+        assertThat(whole.headers().firstValue("X-Content-Type-Options")).contains("nosniff");
+        assertThat(whole.headers().firstValue("Content-Security-Policy")).contains("default-src 'none'; sandbox");
+        assertThat(whole.headers().firstValue("Cache-Control"))
+                .hasValueSatisfying(value -> assertThat(value).contains("immutable"));
+        HttpResponse<String> part = guest().get("/media/" + file.name(), "Range", "bytes=1-3");
+        assertThat(part.statusCode()).isEqualTo(206);
+        assertThat(part.body()).isEqualTo("PNG");
+        assertThat(part.headers().firstValue("Content-Range")).contains("bytes 1-3/" + content.length);
+        assertThat(guest().get("/media/" + file.name(), "Range", "bytes=99999999-")
+                        .statusCode())
+                .isEqualTo(416);
+        assertThat(guest().get("/media/../application.yaml").statusCode()).isIn(400, 404);
+    }
+}

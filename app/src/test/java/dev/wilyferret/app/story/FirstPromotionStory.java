@@ -1,0 +1,404 @@
+package dev.wilyferret.app.story;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.deque.html.axecore.playwright.AxeBuilder;
+import com.deque.html.axecore.results.Rule;
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.options.AriaRole;
+import dev.wilyferret.app.kit.AppTest;
+import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.range.RangeApplication;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import org.awaitility.Awaitility;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
+
+/** From an empty workspace to the first sale, in a real browser, against the real stand-ins. */
+class FirstPromotionStory extends AppTest {
+
+    private static Playwright playwright;
+    private static Browser chromium;
+    private static ServletWebServerApplicationContext range;
+    private static String rangeAddress;
+
+    private BrowserContext owner;
+    private BrowserContext stranger;
+    private Scenario.Stage stage;
+
+    @BeforeAll
+    static void openBrowserAndRange() throws IOException {
+        Path folder = Files.createTempDirectory("ferret-range");
+        int port;
+        try (var socket = new java.net.ServerSocket(0)) {
+            port = socket.getLocalPort();
+        }
+        rangeAddress = "http://127.0.0.1:" + port;
+        range = (ServletWebServerApplicationContext) RangeApplication.builder()
+                .run(
+                        "--server.port=" + port,
+                        "--range.folder=" + folder,
+                        "--range.address=" + rangeAddress,
+                        "--spring.main.register-shutdown-hook=false");
+        playwright = Playwright.create(
+                new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
+        chromium = playwright
+                .chromium()
+                .launch(new BrowserType.LaunchOptions()
+                        .setExecutablePath(Path.of("/usr/bin/chromium"))
+                        .setArgs(List.of(
+                                "--no-sandbox",
+                                "--disable-gpu",
+                                "--disable-background-networking",
+                                "--disable-component-update",
+                                "--disable-sync",
+                                "--no-first-run")));
+    }
+
+    @AfterAll
+    static void close() {
+        playwright.close();
+        range.close();
+    }
+
+    @BeforeEach
+    void open() {
+        owner = chromium.newContext(new Browser.NewContextOptions().setViewportSize(1280, 800));
+        stranger = stranger(true);
+        stage = scenario.empty();
+    }
+
+    private static BrowserContext stranger(boolean script) {
+        return chromium.newContext(
+                new Browser.NewContextOptions()
+                        .setJavaScriptEnabled(script)
+                        .setUserAgent(
+                                "Mozilla/5.0 (Windows NT 10.0; Win64; x64) AppleWebKit/537.36 (KHTML, like Gecko) Chrome/156.0.0.0 Safari/537.36"));
+    }
+
+    @AfterEach
+    void closeContexts() {
+        owner.close();
+        stranger.close();
+    }
+
+    private Page signedIn() {
+        Page page = owner.newPage();
+        page.navigate(installation.consoleAddress() + "/sign-in");
+        page.getByLabel("E-mail address").fill(stage.email());
+        page.getByLabel("Password").fill(Scenario.PASSWORD);
+        button(page, "Sign in").click();
+        return page;
+    }
+
+    private static Locator button(Page page, String words) {
+        return page.getByRole(
+                AriaRole.BUTTON, new Page.GetByRoleOptions().setName(words).setExact(true));
+    }
+
+    private static Locator link(Page page, String words) {
+        return page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(words))
+                .first();
+    }
+
+    /** axe finds nothing on the screen, and nothing is wider than it. */
+    private static void inOrder(Page page) {
+        List<Rule> violations = new AxeBuilder(page).exclude("iframe").analyze().getViolations();
+        assertThat(violations.stream()
+                        .map(rule ->
+                                rule.getId() + ": " + rule.getNodes().getFirst().getHtml())
+                        .collect(Collectors.joining("\n")))
+                .as(page.url())
+                .isEmpty();
+        page.setViewportSize(390, 844);
+        assertThat((Integer) page.evaluate("document.documentElement.scrollWidth"))
+                .as("width of " + page.url())
+                .isLessThanOrEqualTo(390);
+        page.setViewportSize(1280, 800);
+    }
+
+    private void fillFooter(Page page) {
+        link(page, "Settings").click();
+        page.getByLabel("Who answers for the pages").fill("Growbench");
+        page.getByLabel("Postal address").fill("12 Spawn Lane, 4999 Kelderhoek");
+        page.getByLabel("Contact").fill("hello@growbench.example");
+        button(page, "Keep").click();
+        assertThat(page.getByRole(AriaRole.STATUS)).containsText("Kept.");
+        inOrder(page);
+    }
+
+    private void noteOffer(Page page) {
+        link(page, "Board").click();
+        inOrder(page);
+        link(page, "Note the first offer").click();
+        page.getByLabel("Name").fill("Cellar Crop Course");
+        page.getByLabel("Network", new Page.GetByLabelOptions().setExact(true)).fill("Lanternfish Partners");
+        page.getByLabel("Payout amount").fill("27.50");
+        page.getByLabel("Affiliate link").fill(rangeAddress + "/lanternfish/buy/cellar-crop{?aff,sub1,sub2}");
+        page.getByLabel("What fills aff").selectOption("always the same text");
+        page.getByLabel("Text for aff").fill("growbench");
+        assertThat(page.locator("#sent")).containsText("?aff=growbench&sub1=06c2w0g7m4e8t5n1k9qzr3hv2d&sub2=plumage");
+        inOrder(page);
+        button(page, "Keep the offer").click();
+        assertThat(page.getByRole(AriaRole.STATUS)).containsText("The offer is kept");
+    }
+
+    private void givePostbackToNetwork(Page page) {
+        String postback = page.getByLabel("Postback address").inputValue();
+        Page network = owner.newPage();
+        network.navigate(rangeAddress + "/lanternfish");
+        network.getByLabel("Address, asked at every sale").fill(postback);
+        button(network, "Keep").click();
+        network.close();
+    }
+
+    private void enterPixel(Page page) {
+        Page platform = owner.newPage();
+        platform.navigate(rangeAddress + "/plumage");
+        String imageAddress = platform.locator("#image-address").innerText();
+        platform.close();
+        link(page, "Pixels").click();
+        link(page, "Add a pixel").click();
+        page.getByLabel("Name").fill("Plumage");
+        page.getByLabel("Pixel id").fill("PLM-204417");
+        page.getByLabel("Image address").fill(imageAddress);
+        inOrder(page);
+        button(page, "Keep").click();
+        assertThat(page.locator("main")).containsText("not seen yet");
+    }
+
+    private void startPromotion(Page page, String slug) {
+        link(page, "Board").click();
+        link(page, "Start the first promotion").click();
+        page.getByLabel("Name").fill("Cellar Crop on the balcony");
+        page.getByLabel("Slug").fill(slug);
+        inOrder(page);
+        button(page, "Start the promotion").click();
+        assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1)))
+                .hasText("Cellar Crop on the balcony");
+    }
+
+    private void writeAndPublish(Page page) {
+        link(page, "Redirect page").click();
+        page.getByLabel("Plumage").check();
+        assertThat(page.locator("#state")).containsText("draft differs from what visitors see");
+        button(page, "Publish").click();
+        assertThat(page.getByRole(AriaRole.STATUS).first()).containsText("Published. Pixels that fire: 1 instead of 0");
+        inOrder(page);
+
+        link(page, "Bridge page").click();
+        button(page, "Publish").click();
+        assertThat(page.getByRole(AriaRole.ALERT)).containsText("The page has no headline");
+        page.getByLabel("Headline", new Page.GetByLabelOptions().setExact(true))
+                .fill("Pick your first oyster mushrooms in six weeks");
+        page.getByLabel("Sub-headline").fill("A cool corner, a bucket and coffee grounds are enough");
+        page.getByLabel("Benefit 1").fill("What to buy for under twenty euros");
+        page.getByLabel("Benefit 2").fill("A calendar from spores to pan");
+        page.getByLabel("Button").fill("Show me the course");
+        page.getByLabel("Plumage").check();
+        assertThat(page.frameLocator("iframe").getByRole(AriaRole.HEADING))
+                .hasText("Pick your first oyster mushrooms in six weeks");
+        page.waitForTimeout(800);
+        page.getByLabel("Picture or video file").setInputFiles(Path.of("src/main/resources/demo/oyster-bucket.jpg"));
+        button(page, "Put it on the page").click();
+        page.getByLabel("What the picture or video shows").fill("Oyster mushrooms growing out of a bucket");
+        assertThat(page.frameLocator("iframe").getByAltText("Oyster mushrooms growing out of a bucket"))
+                .isVisible();
+        button(page, "Publish").click();
+        assertThat(page.getByRole(AriaRole.STATUS).first()).containsText("The page goes public for the first time.");
+        inOrder(page);
+    }
+
+    private String makeLink(Page page) {
+        link(page, "Traffic").click();
+        page.getByLabel("Source").fill("plumage");
+        page.getByLabel("Medium").fill("paid-social");
+        page.getByLabel("Campaign").fill("spring-balcony");
+        page.getByLabel("Content (optional)").fill("video-1");
+        assertThat(page.locator("#apart")).containsText("utm_campaign=spring-balcony");
+        button(page, "Make the link").click();
+        inOrder(page);
+        return page.getByLabel(Pattern.compile("^Link ")).inputValue();
+    }
+
+    /** The stranger goes from the link to the offer and buys; gives the parameters the offer page received. */
+    private String walkAndBuy(Page visitor, String address) {
+        visitor.navigate(address);
+        assertThat(visitor.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1)))
+                .hasText("Pick your first oyster mushrooms in six weeks");
+        assertThat(visitor.getByRole(AriaRole.IMG)).hasAttribute("width", "1200");
+        assertThat(visitor.locator("footer")).containsText("12 Spawn Lane");
+        link(visitor, "Show me the course").click();
+        visitor.waitForURL(Pattern.compile(".*/lanternfish/buy/cellar-crop.*"));
+        String received = visitor.locator("table").innerText();
+        button(visitor, "Buy the course").click();
+        assertThat(visitor.locator("#order")).containsText("LF-");
+        return received;
+    }
+
+    @Test
+    void fromAnEmptyWorkspaceToTheFirstSale() {
+        Page page = signedIn();
+        fillFooter(page);
+        noteOffer(page);
+        givePostbackToNetwork(page);
+        enterPixel(page);
+        String slug = "story-" + System.nanoTime();
+        startPromotion(page, slug);
+        String trail = page.url();
+        writeAndPublish(page);
+        String address = makeLink(page);
+
+        Page visitor = stranger.newPage();
+        String received = walkAndBuy(visitor, address);
+        String click = sql.sql("select id::text from click where workspace_id = ?")
+                .param(stage.id())
+                .query(String.class)
+                .single();
+        String clickId = dev.wilyferret.core.id.ShortId.of(java.util.UUID.fromString(click));
+        assertThat(received).contains("growbench", clickId, "plumage");
+
+        Page platform = owner.newPage();
+        platform.navigate(rangeAddress + "/plumage");
+        assertThat(platform.locator("tbody tr").filter(new Locator.FilterOptions().setHasText("PageView")))
+                .containsText("/" + slug + "/start");
+        assertThat(platform.locator("tbody tr").filter(new Locator.FilterOptions().setHasText("Lead")))
+                .containsText("/" + slug + "/on");
+        platform.close();
+
+        page.navigate(trail);
+        for (String figure : List.of("1 clicks", "1 counted", "1 visitors", "1 sales")) {
+            String[] words = figure.split(" ");
+            assertThat(page.locator("svg.trail a")
+                            .filter(new Locator.FilterOptions().setHasText(words[1]))
+                            .first())
+                    .containsText(words[0]);
+        }
+        inOrder(page);
+        page.locator("svg.trail a")
+                .filter(new Locator.FilterOptions().setHasText("sales"))
+                .last()
+                .click();
+        assertThat(page.locator("table tbody tr")).hasCount(1);
+        inOrder(page);
+        page.locator("table tbody tr a").first().click();
+        assertThat(page.locator("ol")).containsText("Clicked the link");
+        assertThat(page.locator("ol")).containsText("Saw Bridge page");
+        assertThat(page.locator("ol")).containsText("Plumage: lead ✓ answered");
+        assertThat(page.locator("ol")).containsText("Was sent on to the offer");
+        assertThat(page.locator("ol")).containsText("commission 27.50 EUR");
+        inOrder(page);
+
+        button(page, "Take out").click();
+        page.navigate(trail);
+        assertThat(page.locator("svg.trail a")
+                        .filter(new Locator.FilterOptions().setHasText("counted"))
+                        .first())
+                .containsText("0");
+        link(page, "Pixels").click();
+        assertThat(page.locator("main")).containsText("last seen just now, 2 in 24 h");
+        inOrder(page);
+    }
+
+    @Test
+    void aPlatformThatIsSlowOrDownDelaysNobodyPastTheSetTime() {
+        Scenario.Trail trail = scenario.trail("http://127.0.0.1:9/px{?id,event}", 600);
+        Page visitor = stranger.newPage();
+        visitor.route(
+                "https://lanternfish.test/**",
+                route -> route.fulfill(new com.microsoft.playwright.Route.FulfillOptions().setBody("offer")));
+        visitor.navigate(installation.siteAddress() + trail.redirectPath());
+        visitor.waitForURL("https://lanternfish.test/**");
+
+        visitor.route("**/px?id=**", route -> {});
+        visitor.navigate(installation.siteAddress() + trail.bridgePath());
+        link(visitor, "Show me the course").click();
+        visitor.waitForURL("https://lanternfish.test/**");
+        Awaitility.await()
+                .atMost(Duration.ofSeconds(5))
+                .untilAsserted(() -> assertThat(sql.sql(
+                                        "select pixel_answer from site_event where workspace_id = ? and pixel_event = 'LEAD' order by at")
+                                .param(trail.workspace())
+                                .query(String.class)
+                                .list())
+                        .containsExactly("FAILED", "NO_ANSWER_IN_TIME"));
+        int waited = sql.sql(
+                        "select took_ms from site_event where workspace_id = ? and pixel_answer = 'NO_ANSWER_IN_TIME' and pixel_event = 'LEAD'")
+                .param(trail.workspace())
+                .query(Integer.class)
+                .single();
+        assertThat(waited).isBetween(600, 900);
+    }
+
+    @Test
+    void backFromTheOfferLeadsToTheBridgePageAndTrapsNobody() {
+        for (boolean script : new boolean[] {true, false}) {
+            Scenario.Trail trail = scenario.trail(rangeAddress + "/plumage/px{?id,event,eid,page}", 1000);
+            try (BrowserContext context = stranger(script)) {
+                Page visitor = context.newPage();
+                context.route(
+                        "https://lanternfish.test/**",
+                        route -> route.fulfill(new com.microsoft.playwright.Route.FulfillOptions()
+                                .setContentType("text/html")
+                                .setBody("<h1>offer</h1>")));
+                visitor.navigate(installation.siteAddress() + trail.link().path());
+                link(visitor, "Show me the course").click();
+                visitor.waitForURL("https://lanternfish.test/**");
+                visitor.goBack();
+                assertThat(visitor.url()).as("after Back, script " + script).contains(trail.bridgePath());
+                visitor.waitForTimeout(1500);
+                assertThat(visitor.url()).contains(trail.bridgePath());
+                String answers = String.join(
+                        " ",
+                        sql.sql("select pixel_answer from site_event where workspace_id = ? and pixel_event = 'LEAD'")
+                                .param(trail.workspace())
+                                .query(String.class)
+                                .list());
+                assertThat(answers).isEqualTo(script ? "ANSWERED" : "ASKED_WITHOUT_SCRIPT");
+            }
+        }
+    }
+
+    @Test
+    void thisBrowserIsMine() {
+        Scenario.Trail trail = scenario.trail(rangeAddress + "/plumage/px{?id,event,eid,page}", 1000);
+        stage = trail.stage();
+        Page page = signedIn();
+        link(page, "Settings").click();
+        button(page, "This browser is mine").click();
+        assertThat(page.locator("#own-browsers")).containsText("on Linux");
+        page.navigate(installation.siteAddress() + trail.link().path());
+        page.navigate(installation.consoleAddress() + "/promotions/"
+                + trail.promotion().id() + "/filter");
+        assertThat(page.locator("tbody tr")).hasCount(1);
+        assertThat(page.locator("tbody tr")).containsText("own");
+        inOrder(page);
+        button(page, "Put back").click();
+        assertThat(page.locator("main")).containsText("None in this period.");
+        page.locator("nav[aria-label=Standing] a")
+                .filter(new Locator.FilterOptions().setHasText("Counted"))
+                .click();
+        button(page, "Take out").click();
+        page.locator("nav[aria-label=Standing] a")
+                .filter(new Locator.FilterOptions().setHasText("Taken out"))
+                .click();
+        assertThat(page.locator("tbody tr")).hasCount(1);
+    }
+}
