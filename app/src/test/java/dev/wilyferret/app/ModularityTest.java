@@ -1,9 +1,5 @@
 package dev.wilyferret.app;
 
-import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
-
-import com.tngtech.archunit.core.importer.ClassFileImporter;
-import com.tngtech.archunit.core.importer.ImportOption;
 import org.junit.jupiter.api.Test;
 import org.springframework.modulith.core.ApplicationModules;
 
@@ -13,18 +9,5 @@ class ModularityTest {
     @Test
     void featuresFormNoCircle() {
         ApplicationModules.of(FerretApplication.class).verify();
-    }
-
-    @Test
-    void theProductDoesNotKnowTheRange() {
-        noClasses()
-                .that()
-                .resideInAPackage("dev.wilyferret.app..")
-                .should()
-                .dependOnClassesThat()
-                .resideInAPackage("dev.wilyferret.range..")
-                .check(new ClassFileImporter()
-                        .withImportOption(new ImportOption.DoNotIncludeTests())
-                        .importPackages("dev.wilyferret"));
     }
 }

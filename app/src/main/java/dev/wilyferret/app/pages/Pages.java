@@ -12,6 +12,7 @@ import dev.wilyferret.core.text.Refusal;
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.LockModeType;
 import java.time.Clock;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -41,10 +42,12 @@ public class Pages {
         return pages.findById(new RowKey(workspace, id)).map(PageRow::toPage);
     }
 
+    /** In the order visitors pass them: pages that are read, then redirect pages. */
     @Transactional(readOnly = true)
     public List<Page> ofPromotion(UUID workspace, UUID promotion) {
         return pages.ofPromotion(workspace, promotion).stream()
                 .map(PageRow::toPage)
+                .sorted(Comparator.comparing(Page::kind))
                 .toList();
     }
 

@@ -3,11 +3,11 @@ package dev.wilyferret.app.clicks;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.wilyferret.app.FerretApplication;
+import dev.wilyferret.app.kit.FreePort;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.TestDatabase;
 import dev.wilyferret.core.id.ShortId;
 import java.io.IOException;
-import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.DriverManager;
@@ -30,8 +30,8 @@ class KillTest {
     @Test
     void everyClickThatGotItsRedirectIsInTheLog() throws Exception {
         TestDatabase.create("killed");
-        int site = freePort();
-        int console = freePort();
+        int site = FreePort.take();
+        int console = FreePort.take();
         Process program = start(console, site);
         Queue<UUID> answered = new ConcurrentLinkedQueue<>();
         AtomicBoolean going = new AtomicBoolean(true);
@@ -109,11 +109,5 @@ class KillTest {
             }
         }
         return kept;
-    }
-
-    private static int freePort() throws IOException {
-        try (ServerSocket socket = new ServerSocket(0)) {
-            return socket.getLocalPort();
-        }
     }
 }

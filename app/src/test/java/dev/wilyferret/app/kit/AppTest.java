@@ -3,7 +3,6 @@ package dev.wilyferret.app.kit;
 import dev.wilyferret.app.FerretApplication;
 import dev.wilyferret.app.installation.Installation;
 import java.io.IOException;
-import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import org.springframework.beans.factory.annotation.Autowired;
@@ -17,8 +16,8 @@ import org.springframework.test.context.DynamicPropertySource;
 @SpringBootTest(classes = FerretApplication.class, webEnvironment = WebEnvironment.DEFINED_PORT)
 public abstract class AppTest {
 
-    private static final int CONSOLE = freePort();
-    private static final int SITE = freePort();
+    private static final int CONSOLE = FreePort.take();
+    private static final int SITE = FreePort.take();
 
     @Autowired
     protected Scenario scenario;
@@ -43,14 +42,6 @@ public abstract class AppTest {
         registry.add("ferret.site-address", () -> "http://127.0.0.1:" + SITE);
         registry.add("ferret.site-port", () -> SITE);
         registry.add("ferret.files", files::toString);
-    }
-
-    private static int freePort() {
-        try (ServerSocket socket = new ServerSocket(0)) {
-            return socket.getLocalPort();
-        } catch (IOException e) {
-            throw new java.io.UncheckedIOException(e);
-        }
     }
 
     protected Guest guest() {

@@ -13,7 +13,7 @@ import java.util.concurrent.TimeUnit;
 /** One real PostgreSQL for the whole run, started by the project's own start script and stopped at the end. */
 public final class TestDatabase {
 
-    private static final Path ROOT = root();
+    static final Path ROOT = root();
     private static final Path FOLDER = folder();
     private static final String[] STARTED = start();
 
@@ -44,10 +44,12 @@ public final class TestDatabase {
                     new java.util.ArrayList<>(List.of(ROOT.resolve("ferret").toString(), words[0], FOLDER.toString()));
             command.addAll(List.of(words).subList(1, words.length));
             Path out = Files.createTempFile("ferret-test", ".out");
-            Process process = new ProcessBuilder(command)
+            ProcessBuilder builder = new ProcessBuilder(command)
                     .redirectOutput(out.toFile())
-                    .redirectError(ProcessBuilder.Redirect.DISCARD)
-                    .start();
+                    .redirectError(ProcessBuilder.Redirect.DISCARD);
+            // What a kill or a crash of the server leaves is in the operating system's hands either way.
+            builder.environment().put("FERRET_DB_OPTIONS", "-c fsync=off");
+            Process process = builder.start();
             if (!process.waitFor(90, TimeUnit.SECONDS) || process.exitValue() != 0) {
                 throw new IllegalStateException("./ferret " + String.join(" ", words) + " failed");
             }

@@ -3,8 +3,6 @@ package dev.wilyferret.app.story;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import com.deque.html.axecore.playwright.AxeBuilder;
-import com.deque.html.axecore.results.Rule;
 import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
@@ -13,30 +11,28 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.options.AriaRole;
 import dev.wilyferret.app.kit.AppTest;
+import dev.wilyferret.app.kit.RangeProcess;
 import dev.wilyferret.app.kit.Scenario;
-import dev.wilyferret.range.RangeApplication;
-import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.regex.Pattern;
-import java.util.stream.Collectors;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
 
 /** From an empty workspace to the first sale, in a real browser, against the real stand-ins. */
 class FirstPromotionStory extends AppTest {
 
+    private static final String AXE = axe();
+
     private static Playwright playwright;
     private static Browser chromium;
-    private static ServletWebServerApplicationContext range;
+    private static RangeProcess range;
     private static String rangeAddress;
 
     private BrowserContext owner;
@@ -44,19 +40,9 @@ class FirstPromotionStory extends AppTest {
     private Scenario.Stage stage;
 
     @BeforeAll
-    static void openBrowserAndRange() throws IOException {
-        Path folder = Files.createTempDirectory("ferret-range");
-        int port;
-        try (var socket = new java.net.ServerSocket(0)) {
-            port = socket.getLocalPort();
-        }
-        rangeAddress = "http://127.0.0.1:" + port;
-        range = (ServletWebServerApplicationContext) RangeApplication.builder()
-                .run(
-                        "--server.port=" + port,
-                        "--range.folder=" + folder,
-                        "--range.address=" + rangeAddress,
-                        "--spring.main.register-shutdown-hook=false");
+    static void openBrowserAndRange() {
+        range = RangeProcess.start();
+        rangeAddress = range.address();
         playwright = Playwright.create(
                 new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
         chromium = playwright
@@ -75,7 +61,7 @@ class FirstPromotionStory extends AppTest {
     @AfterAll
     static void close() {
         playwright.close();
-        range.close();
+        range.stop();
     }
 
     @BeforeEach
@@ -99,6 +85,15 @@ class FirstPromotionStory extends AppTest {
         stranger.close();
     }
 
+    private static String axe() {
+        try (var script = FirstPromotionStory.class.getResourceAsStream("/axe.min.js")) {
+            return new String(
+                    java.util.Objects.requireNonNull(script).readAllBytes(), java.nio.charset.StandardCharsets.UTF_8);
+        } catch (java.io.IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        }
+    }
+
     private Page signedIn() {
         Page page = owner.newPage();
         page.navigate(installation.consoleAddress() + "/sign-in");
@@ -120,13 +115,10 @@ class FirstPromotionStory extends AppTest {
 
     /** axe finds nothing on the screen, and nothing is wider than it. */
     private static void inOrder(Page page) {
-        List<Rule> violations = new AxeBuilder(page).exclude("iframe").analyze().getViolations();
-        assertThat(violations.stream()
-                        .map(rule ->
-                                rule.getId() + ": " + rule.getNodes().getFirst().getHtml())
-                        .collect(Collectors.joining("\n")))
-                .as(page.url())
-                .isEmpty();
+        page.evaluate(AXE);
+        Object violations = page.evaluate(
+                "axe.run(document, {exclude: [['iframe']]}).then(all => all.violations.map(one => one.id + ': ' + one.nodes[0].html))");
+        assertThat(violations).as(page.url()).isEqualTo(List.of());
         page.setViewportSize(390, 844);
         assertThat((Integer) page.evaluate("document.documentElement.scrollWidth"))
                 .as("width of " + page.url())
@@ -328,7 +320,9 @@ class FirstPromotionStory extends AppTest {
         visitor.waitForURL("https://lanternfish.test/**");
 
         visitor.route("**/px?id=**", route -> {});
-        visitor.navigate(installation.siteAddress() + trail.bridgePath());
+        visitor.navigate(
+                installation.siteAddress() + trail.bridgePath(),
+                new Page.NavigateOptions().setWaitUntil(com.microsoft.playwright.options.WaitUntilState.COMMIT));
         link(visitor, "Show me the course").click();
         visitor.waitForURL("https://lanternfish.test/**");
         Awaitility.await()
