@@ -40,9 +40,11 @@ public final class HotPathLoad {
                 .strip()
                 .split(" ");
         String url = "jdbc:postgresql://127.0.0.1:" + started[0] + "/ferret?reWriteBatchedInserts=true";
-        try (ConfigurableApplicationContext app = start(url, started[1], folder)) {
+        ConfigurableApplicationContext app = start(url, started[1], folder);
+        try {
             measure(url, started[1]);
         } finally {
+            app.close();
             run(List.of("./ferret", "db-stop", folder.resolve("db").toString(), "immediate"));
         }
     }
