@@ -274,10 +274,11 @@ class FirstPromotionStory extends AppTest {
 
         Page platform = owner.newPage();
         platform.navigate(rangeAddress + "/plumage");
-        assertThat(platform.locator("tbody tr").filter(new Locator.FilterOptions().setHasText("PageView")))
+        Locator told = platform.locator("tbody tr").filter(new Locator.FilterOptions().setHasText("/" + slug + "/"));
+        assertThat(told).hasCount(2);
+        assertThat(told.filter(new Locator.FilterOptions().setHasText("PageView")))
                 .containsText("/" + slug + "/start");
-        assertThat(platform.locator("tbody tr").filter(new Locator.FilterOptions().setHasText("Lead")))
-                .containsText("/" + slug + "/on");
+        assertThat(told.filter(new Locator.FilterOptions().setHasText("Lead"))).containsText("/" + slug + "/on");
         platform.close();
 
         page.navigate(trail);
