@@ -9,7 +9,6 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -45,9 +44,7 @@ class RangeTest {
         partner = HttpServer.create(new InetSocketAddress("127.0.0.1", 0), 0);
         partner.createContext("/", exchange -> {
             asked.add(exchange.getRequestURI().toString());
-            byte[] answer = "sale\n".getBytes(StandardCharsets.UTF_8);
-            exchange.sendResponseHeaders(200, answer.length);
-            exchange.getResponseBody().write(answer);
+            exchange.sendResponseHeaders(200, -1);
             exchange.close();
         });
         partner.start();

@@ -21,9 +21,9 @@ import java.util.UUID;
 record RedirectTimeline(int endMillis, List<Visit> visits) {
 
     private static final int VISITS = 8;
-    private static final int WIDTH = 1000;
+    private static final int WIDTH = 800;
 
-    /** A pixel's asking on the scale; x in thousandths of the drawing's width. */
+    /** A pixel's asking on the scale; x in units of the drawing. */
     record Asked(UUID pixel, PixelAnswer answer, int millis, int x) {}
 
     /** @param wentOnMillis from the page's opening to the visitor's being sent on; empty if they left */
@@ -67,7 +67,7 @@ record RedirectTimeline(int endMillis, List<Visit> visits) {
         return (int) Math.min(WIDTH, millis * WIDTH / end);
     }
 
-    /** Where a moment stands on the scale, in thousandths of its width. */
+    /** Where a moment stands on the scale, in units of the drawing. */
     public int x(int millis) {
         return x(millis, endMillis);
     }

@@ -63,6 +63,7 @@ public class SiteServer implements SmartLifecycle {
     @Override
     public void stop() {
         server.stop();
+        server.destroy();
         running = false;
     }
 

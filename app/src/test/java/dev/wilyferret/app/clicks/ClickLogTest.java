@@ -58,7 +58,7 @@ class ClickLogTest extends AppTest {
     @Test
     void theSameEventTwiceIsKeptOnce() {
         UUID workspace = scenario.empty().id();
-        SiteEvent.Click click = click(workspace, ids.next(), Instant.now(), ids.next(), false, new Verdict.Counted());
+        SiteEvent.Click click = click(workspace, ids.next(), clock.instant(), ids.next(), false, new Verdict.Counted());
         log.append(List.of(click));
         log.append(List.of(click, click));
         assertThat(book.all(workspace, click.promotion(), Instant.EPOCH)).hasSize(1);
@@ -71,7 +71,7 @@ class ClickLogTest extends AppTest {
         UUID workspace = scenario.empty().id();
         UUID promotion = ids.next();
         UUID visitor = ids.next();
-        Instant now = Instant.now();
+        Instant now = clock.instant();
         var first = click(workspace, promotion, now.minusSeconds(60), visitor, false, new Verdict.Counted());
         var second = click(workspace, promotion, now, visitor, false, new Verdict.Counted());
         var own = click(workspace, promotion, now, ids.next(), true, new Verdict.Counted());
@@ -94,7 +94,7 @@ class ClickLogTest extends AppTest {
     @Test
     void clicksOfAMonthLieInItsPartition() {
         UUID workspace = scenario.empty().id();
-        SiteEvent.Click click = click(workspace, ids.next(), Instant.now(), ids.next(), false, new Verdict.Counted());
+        SiteEvent.Click click = click(workspace, ids.next(), clock.instant(), ids.next(), false, new Verdict.Counted());
         log.append(List.of(click));
         String partition = sql.sql("select tableoid::regclass::text from click where workspace_id = ?")
                 .param(workspace)
@@ -107,8 +107,8 @@ class ClickLogTest extends AppTest {
     @Test
     void anEventThatCannotBeKeptDoesNotTakeItsGroupAlong() {
         EventWriter writer = mock();
-        var bad = click(ids.next(), ids.next(), Instant.now(), ids.next(), false, new Verdict.Counted());
-        var good = click(ids.next(), ids.next(), Instant.now(), ids.next(), false, new Verdict.Counted());
+        var bad = click(ids.next(), ids.next(), clock.instant(), ids.next(), false, new Verdict.Counted());
+        var good = click(ids.next(), ids.next(), clock.instant(), ids.next(), false, new Verdict.Counted());
         List<SiteEvent> written = new ArrayList<>();
         AtomicBoolean held = new AtomicBoolean(true);
         doAnswer(call -> {
@@ -157,7 +157,7 @@ class ClickLogTest extends AppTest {
                 .write(anyList());
         GroupCommitClickLog group = new GroupCommitClickLog(writer);
         group.start();
-        group.append(List.of(click(ids.next(), ids.next(), Instant.now(), ids.next(), false, new Verdict.Counted())));
+        group.append(List.of(click(ids.next(), ids.next(), clock.instant(), ids.next(), false, new Verdict.Counted())));
         group.stop();
         assertThat(tries).hasValue(4);
     }
@@ -168,7 +168,7 @@ class ClickLogTest extends AppTest {
         doThrow(new IllegalArgumentException("broken")).when(writer).write(anyList());
         GroupCommitClickLog group = new GroupCommitClickLog(writer);
         group.start();
-        var lost = click(ids.next(), ids.next(), Instant.now(), ids.next(), false, new Verdict.Counted());
+        var lost = click(ids.next(), ids.next(), clock.instant(), ids.next(), false, new Verdict.Counted());
         assertThatThrownBy(() -> group.append(List.of(lost))).isInstanceOf(ClickLog.NotKept.class);
         group.stop();
     }

@@ -13,7 +13,9 @@ import org.springframework.test.context.DynamicPropertyRegistry;
 import org.springframework.test.context.DynamicPropertySource;
 
 /** A test against the real program: one server and one database for the whole run. */
-@SpringBootTest(classes = FerretApplication.class, webEnvironment = WebEnvironment.DEFINED_PORT)
+@SpringBootTest(
+        classes = {FerretApplication.class, TestClock.TimeAndChance.class},
+        webEnvironment = WebEnvironment.DEFINED_PORT)
 public abstract class AppTest {
 
     private static final int CONSOLE = FreePort.take();
@@ -24,6 +26,9 @@ public abstract class AppTest {
 
     @Autowired
     protected Installation installation;
+
+    @Autowired
+    protected TestClock clock;
 
     protected JdbcClient sql;
 

@@ -49,11 +49,11 @@ class RedirectTimelineTest {
         assertThat(timeline.endMillis()).isEqualTo(1250);
         RedirectTimeline.Visit visit = timeline.visits().getFirst();
         assertThat(visit.wentOnMillis()).hasValue(250);
-        assertThat(visit.wentOnX()).isEqualTo(200);
+        assertThat(visit.wentOnX()).isEqualTo(160);
         assertThat(visit.asked())
                 .singleElement()
-                .satisfies(asked -> assertThat(asked.x()).isEqualTo(100));
-        assertThat(timeline.x(1000)).isEqualTo(800);
+                .satisfies(asked -> assertThat(asked.x()).isEqualTo(80));
+        assertThat(timeline.x(1000)).isEqualTo(640);
         assertThat(timeline.marks()).containsExactly(0, 500, 1000);
     }
 

@@ -8,9 +8,11 @@ import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.app.links.Links;
 import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.app.workspace.OwnBrowsers;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.page.NextStep;
 import java.net.http.HttpResponse;
+import java.time.Duration;
 import java.util.List;
 import java.util.UUID;
 import java.util.regex.Pattern;
@@ -27,6 +29,9 @@ class SiteTest extends AppTest {
 
     @Autowired
     private Pages pages;
+
+    @Autowired
+    private OwnBrowsers ownBrowsers;
 
     private Scenario.Trail trail;
 
@@ -128,6 +133,15 @@ class SiteTest extends AppTest {
         HttpResponse<String> answer = guest().get(path);
         assertThat(answer.statusCode()).isIn(400, 404);
         assertThat(answer.body()).doesNotContain("Exception", "Tomcat", "at dev.", "cellar");
+    }
+
+    @Test
+    void aPassThatMarksABrowserLapsesAfterTenMinutes() {
+        String pass = ownBrowsers.pass(trail.workspace());
+        clock.pass(Duration.ofMinutes(10));
+        assertThat(guest().get("/own/" + pass).statusCode()).isEqualTo(302);
+        clock.pass(Duration.ofSeconds(2));
+        assertThat(guest().get("/own/" + pass).statusCode()).isEqualTo(404);
     }
 
     @Test

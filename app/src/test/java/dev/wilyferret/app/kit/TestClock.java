@@ -1,0 +1,61 @@
+package dev.wilyferret.app.kit;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
+import java.util.random.RandomGenerator;
+import org.springframework.boot.test.context.TestConfiguration;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Primary;
+
+/**
+ * The program's time in tests: it begins at a fixed moment, ticks so that waits can be measured, and is moved on by
+ * hand where days have to pass.
+ */
+public final class TestClock extends Clock {
+
+    public static final Instant START = Instant.parse("2026-05-14T08:00:00Z");
+    private static final long SEED = 20_260_514;
+
+    private final long startedNanos = System.nanoTime();
+    private volatile Duration moved = Duration.ZERO;
+
+    /** Time and chance as tests hand them to the program. */
+    @TestConfiguration
+    static class TimeAndChance {
+
+        @Bean
+        @Primary
+        TestClock testClock() {
+            return new TestClock();
+        }
+
+        @Bean
+        @Primary
+        RandomGenerator seededRandom() {
+            return new java.util.Random(SEED);
+        }
+    }
+
+    /** Lets time pass for the program; it never runs backwards. */
+    public synchronized void pass(Duration time) {
+        moved = moved.plus(time.abs());
+    }
+
+    @Override
+    public Instant instant() {
+        return START.plusNanos(System.nanoTime() - startedNanos).plus(moved);
+    }
+
+    @Override
+    public ZoneId getZone() {
+        return ZoneOffset.UTC;
+    }
+
+    @Override
+    public Clock withZone(ZoneId zone) {
+        return Clock.fixed(instant(), zone);
+    }
+}
