@@ -2,6 +2,9 @@ package dev.wilyferret.range;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.sun.net.httpserver.Headers;
+import com.sun.net.httpserver.HttpHandler;
+import com.sun.net.httpserver.HttpHandlers;
 import com.sun.net.httpserver.HttpServer;
 import java.io.IOException;
 import java.net.InetSocketAddress;
@@ -42,10 +45,10 @@ class RangeTest {
     @BeforeEach
     void aPartnerListens() throws IOException {
         partner = HttpServer.create(new InetSocketAddress("127.0.0.1", 0), 0);
+        HttpHandler answer = HttpHandlers.of(200, Headers.of("Content-Type", "text/plain"), "sale\n");
         partner.createContext("/", exchange -> {
             asked.add(exchange.getRequestURI().toString());
-            exchange.sendResponseHeaders(200, -1);
-            exchange.close();
+            answer.handle(exchange);
         });
         partner.start();
         post(
