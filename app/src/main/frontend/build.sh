@@ -18,5 +18,8 @@ node_modules/.bin/tailwindcss --input console.css --output "$out/console.css" --
 cp console.js ferret.svg node_modules/htmx.org/dist/htmx.min.js "$out/"
 cp node_modules/@fontsource/young-serif/files/young-serif-latin-400-normal.woff2 \
   node_modules/@fontsource-variable/source-sans-3/files/source-sans-3-latin-wght-normal.woff2 \
-  node_modules/@fontsource-variable/source-sans-3/files/source-sans-3-latin-ext-wght-normal.woff2 "$out/fonts/"
+  node_modules/@fontsource-variable/source-sans-3/files/source-sans-3-latin-ext-wght-normal.woff2 \
+  node_modules/@fontsource-variable/archivo/files/archivo-latin-wght-normal.woff2 \
+  node_modules/@fontsource-variable/source-serif-4/files/source-serif-4-latin-wght-normal.woff2 \
+  node_modules/@fontsource-variable/bitter/files/bitter-latin-wght-normal.woff2 "$out/fonts/"
 printf '%s' "$now" > "$stamp"

@@ -26,12 +26,34 @@
     location.replace(work.out);
   }
 
-  work.fires.forEach(function (fire) {
-    var image = new Image();
-    image.onload = function () { report(fire, 'ANSWERED'); };
-    image.onerror = function () { report(fire, 'FAILED'); };
-    image.src = fire.script;
-  });
+  function fire() {
+    work.fires.forEach(function (fire) {
+      var image = new Image();
+      image.onload = function () { report(fire, 'ANSWERED'); };
+      image.onerror = function () { report(fire, 'FAILED'); };
+      image.src = fire.script;
+    });
+  }
+
+  // Where consent is asked for, pixels wait for it; the answer is remembered for half a year.
+  function ask(then) {
+    var said = /(?:^|; )wf_ok=(yes|no)/.exec(document.cookie);
+    if (said) {
+      if (said[1] === 'yes') then();
+      return;
+    }
+    var question = document.getElementById('ask');
+    question.hidden = false;
+    question.addEventListener('click', function (event) {
+      var answer = event.target.dataset.ok;
+      if (!answer) return;
+      document.cookie = 'wf_ok=' + answer + '; path=/; max-age=15552000; samesite=lax';
+      question.hidden = true;
+      if (answer === 'yes') then();
+    });
+  }
+
+  if (work.consent) ask(fire); else fire();
   if (work.out) setTimeout(goOn, open === 0 ? 0 : work.hold);
-  addEventListener('pagehide', reportOpen);
+  if (!work.consent) addEventListener('pagehide', reportOpen);
 })();

@@ -25,8 +25,8 @@ import org.jspecify.annotations.Nullable;
 @IdClass(ClickRow.Key.class)
 @SQLInsert(
         sql =
-                "insert into site_event (click_id, kind, page_id, pixel_id, pixel_answer, pixel_event, promotion_id, took_ms,"
-                        + " visitor_id, workspace_id, id, at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) on conflict do nothing",
+                "insert into site_event (click_id, kind, offer_id, page_id, pixel_id, pixel_answer, pixel_event, promotion_id, took_ms,"
+                        + " visitor_id, workspace_id, id, at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) on conflict do nothing",
         verify = Expectation.None.class)
 class SiteEventRow {
 
@@ -61,6 +61,10 @@ class SiteEventRow {
     @Enumerated(EnumType.STRING)
     @JdbcTypeCode(SqlTypes.VARCHAR)
     Kind kind;
+
+    @Column(name = "offer_id")
+    @Nullable
+    UUID offer;
 
     @Column(name = "pixel_id")
     @Nullable
@@ -97,6 +101,9 @@ class SiteEventRow {
             case SiteEvent.WentOn out -> Kind.WENT_ON;
             case SiteEvent.PixelFired fire -> Kind.PIXEL_FIRED;
         };
+        if (event instanceof SiteEvent.WentOn out) {
+            offer = out.offer().orElse(null);
+        }
         if (event instanceof SiteEvent.PixelFired fire) {
             pixel = fire.pixel();
             pixelEvent = fire.event();
@@ -108,7 +115,9 @@ class SiteEventRow {
     SiteEvent.Followed toEvent() {
         return switch (kind) {
             case PAGE_VIEW -> new SiteEvent.PageView(id, workspace, promotion, click, visitor, page);
-            case WENT_ON -> new SiteEvent.WentOn(id, workspace, promotion, click, visitor, page);
+            case WENT_ON ->
+                new SiteEvent.WentOn(
+                        id, workspace, promotion, click, visitor, page, java.util.Optional.ofNullable(offer));
             case PIXEL_FIRED -> toFire();
         };
     }

@@ -21,6 +21,7 @@ import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.address.UriTemplate;
+import dev.wilyferret.core.design.StartingDesign;
 import dev.wilyferret.core.link.LinkCode;
 import dev.wilyferret.core.link.Slug;
 import dev.wilyferret.core.money.Money;
@@ -29,9 +30,13 @@ import dev.wilyferret.core.offer.Countries;
 import dev.wilyferret.core.offer.Payout;
 import dev.wilyferret.core.offer.SubIdFill;
 import dev.wilyferret.core.page.Block;
+import dev.wilyferret.core.page.Blocks;
 import dev.wilyferret.core.page.Hold;
+import dev.wilyferret.core.page.Look;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
+import dev.wilyferret.core.page.PageSettings;
+import dev.wilyferret.core.page.Placed;
 import dev.wilyferret.core.pixel.FireAddress;
 import java.io.IOException;
 import java.io.InputStream;
@@ -144,7 +149,7 @@ class DemoScenario implements ApplicationRunner {
         Page redirect = redirect(cellar, plumage);
         Page bridge = bridge(cellar, redirect, plumage);
         Promotion oyster = promotions.add(own, kit, "Oyster kits, three countries", new Slug("oyster-kit"));
-        pages.makeBridge(own, oyster.id(), "Oyster Kit Club");
+        pages.make(own, oyster.id(), StartingDesign.bridge());
         traffic(new DemoTraffic.Scene(
                 workspace, network, course, cellar, bridge, redirect, plumage, links(cellar, bridge)));
         LOG.info("The demo scenario is in place");
@@ -187,23 +192,49 @@ class DemoScenario implements ApplicationRunner {
     }
 
     private Page bridge(Promotion promotion, Page redirect, UUID plumage) {
-        Page made = pages.makeBridge(promotion.workspace(), promotion.id(), "Cellar Crop Course");
+        Page made = pages.make(promotion.workspace(), promotion.id(), StartingDesign.bridge());
         MediaFile picture = picture(promotion.workspace());
         PageDocument page = new PageDocument.ContentPage(
-                "Oyster mushrooms from your own balcony",
-                List.of(
-                        new Block.Headline("Pick your first oyster mushrooms in six weeks, without a garden"),
-                        new Block.SubHeadline(
-                                "A cool corner, a bucket and coffee grounds are enough. I did it on a balcony of two square metres."),
-                        new Block.Media(
-                                picture.name(), "A cluster of oyster mushrooms growing out of a bucket on a balcony"),
-                        new Block.Benefits(List.of(
-                                "What to buy for under twenty euros, and what to leave in the shop",
-                                "The one mistake that rots most first tries",
-                                "A calendar from the first spores to the first pan")),
-                        new Block.Button("Show me the course", new NextStep.ToPage(redirect.id())),
-                        new Block.Disclosure(
-                                "I earn a commission if you buy the course through this page. It costs you nothing extra.")),
+                new PageSettings(
+                        "Oyster mushrooms from your own balcony",
+                        "What it takes to grow oyster mushrooms on two square metres.",
+                        picture.name(),
+                        "",
+                        "en",
+                        true,
+                        false,
+                        "",
+                        ""),
+                Look.PLAIN,
+                new Blocks(
+                        List.of(
+                                Placed.of(
+                                        "headline",
+                                        new Block.Headline(
+                                                "Pick your first oyster mushrooms in six weeks, without a garden")),
+                                Placed.of(
+                                        "sub",
+                                        new Block.SubHeadline(
+                                                "A cool corner, a bucket and coffee grounds are enough. I did it on a balcony of two square metres.")),
+                                Placed.of(
+                                        "picture",
+                                        new Block.Picture(
+                                                picture.name(),
+                                                "A cluster of oyster mushrooms growing out of a bucket on a balcony",
+                                                false)),
+                                Placed.of(
+                                        "benefits",
+                                        new Block.Benefits(List.of(
+                                                "What to buy for under twenty euros, and what to leave in the shop",
+                                                "The one mistake that rots most first tries",
+                                                "A calendar from the first spores to the first pan"))),
+                                Placed.of(
+                                        "button",
+                                        new Block.Button("Show me the course", new NextStep.ToPage(redirect.id()))),
+                                Placed.of(
+                                        "disclosure",
+                                        new Block.Disclosure(
+                                                "I earn a commission if you buy the course through this page. It costs you nothing extra.")))),
                 List.of(plumage));
         pages.keepDraft(made.workspace(), made.id(), made.revision(), page);
         pages.publish(made.workspace(), made.id());

@@ -6,6 +6,9 @@ import jakarta.persistence.EmbeddedId;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Table;
 import java.time.Instant;
+import java.util.Arrays;
+import java.util.List;
+import java.util.stream.Collectors;
 
 @Entity
 @Table(name = "media")
@@ -27,17 +30,25 @@ class MediaRow {
     int width;
     int height;
 
+    String description = "";
+
+    /** Widths and sizes of smaller copies, as {@code 480:12345,960:45678}. */
+    String widths = "";
+
     @Column(name = "created_at")
     Instant createdAt;
 
     protected MediaRow() {}
 
-    MediaRow(RowKey key, MediaFile file, String originalName, Instant createdAt) {
+    MediaRow(RowKey key, MediaFile file, Instant createdAt) {
         this.key = key;
         this.name = file.name();
-        this.kind = file.video() ? "VIDEO" : "PICTURE";
+        this.kind = file.video() ? "VIDEO" : file.picture() ? "PICTURE" : "DOCUMENT";
         this.contentType = file.contentType();
-        this.originalName = originalName;
+        this.originalName = file.originalName();
+        this.widths = file.smaller().stream()
+                .map(copy -> copy.width() + ":" + copy.bytes())
+                .collect(Collectors.joining(","));
         this.bytes = file.bytes();
         this.width = file.width();
         this.height = file.height();
@@ -45,6 +56,12 @@ class MediaRow {
     }
 
     MediaFile toFile() {
-        return new MediaFile(name, contentType, bytes, width, height);
+        List<MediaFile.Copy> smaller = widths.isEmpty()
+                ? List.of()
+                : Arrays.stream(widths.split(","))
+                        .map(copy -> copy.split(":"))
+                        .map(parts -> new MediaFile.Copy(Integer.parseInt(parts[0]), Long.parseLong(parts[1])))
+                        .toList();
+        return new MediaFile(name, originalName, description, contentType, bytes, width, height, smaller);
     }
 }

@@ -9,8 +9,12 @@ enum MediaType {
     PNG("png", "image/png"),
     JPEG("jpg", "image/jpeg"),
     GIF("gif", "image/gif"),
+    WEBP("webp", "image/webp"),
+    SVG("svg", "image/svg+xml"),
     MP4("mp4", "video/mp4"),
-    WEBM("webm", "video/webm");
+    WEBM("webm", "video/webm"),
+    PDF("pdf", "application/pdf"),
+    ZIP("zip", "application/zip");
 
     final String extension;
     final String contentType;
@@ -20,8 +24,8 @@ enum MediaType {
         this.contentType = contentType;
     }
 
-    boolean video() {
-        return this == MP4 || this == WEBM;
+    boolean picture() {
+        return contentType.startsWith("image/");
     }
 
     /** @param head the first bytes of the file, 12 at least where it has them */
@@ -37,6 +41,19 @@ enum MediaType {
         }
         if (starts(head, 4, 'f', 't', 'y', 'p')) {
             return Optional.of(MP4);
+        }
+        if (starts(head, 0, 'R', 'I', 'F', 'F') && starts(head, 8, 'W', 'E', 'B', 'P')) {
+            return Optional.of(WEBP);
+        }
+        if (starts(head, 0, '%', 'P', 'D', 'F', '-')) {
+            return Optional.of(PDF);
+        }
+        if (starts(head, 0, 'P', 'K', 3, 4)) {
+            return Optional.of(ZIP);
+        }
+        String text = new String(head, StandardCharsets.UTF_8).stripLeading();
+        if (text.startsWith("<svg") || (text.startsWith("<?xml") || text.startsWith("<!--")) && text.contains("<svg")) {
+            return Optional.of(SVG);
         }
         boolean matroska = starts(head, 0, 0x1A, 0x45, 0xDF, 0xA3);
         return matroska && new String(head, StandardCharsets.ISO_8859_1).contains("webm")

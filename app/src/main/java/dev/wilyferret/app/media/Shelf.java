@@ -3,11 +3,14 @@ package dev.wilyferret.app.media;
 import dev.wilyferret.app.installation.Installation;
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.channels.FileChannel;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
@@ -16,6 +19,7 @@ import java.security.DigestOutputStream;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.Iterator;
 import java.util.List;
@@ -24,6 +28,7 @@ import java.util.UUID;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReader;
 import javax.imageio.stream.ImageInputStream;
+import net.coobird.thumbnailator.Thumbnails;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -33,6 +38,7 @@ public class Shelf {
 
     private static final long MOST_PICTURE_BYTES = 8L << 20;
     private static final long MOST_VIDEO_BYTES = 50L << 20;
+    private static final int[] COPY_WIDTHS = {480, 960};
     /** A picture this large decodes to 100 MB; more is an accident or an attack. */
     private static final long MOST_PIXELS = 25_000_000;
 
@@ -59,21 +65,17 @@ public class Shelf {
             Files.createDirectories(folder);
             Path arriving = Files.createTempFile(folder, "arriving", ".tmp");
             try {
-                MediaFile file = inspected(arriving, received(content, arriving));
-                if (media.named(workspace, file.name()).isEmpty()) {
+                MediaFile file = inspected(arriving, received(content, arriving), shownName(originalName));
+                Optional<MediaRow> known = media.named(workspace, file.name());
+                if (known.isEmpty()) {
                     Files.move(
                             arriving,
                             folder.resolve(file.name()),
                             StandardCopyOption.REPLACE_EXISTING,
                             StandardCopyOption.ATOMIC_MOVE);
-                    String shown = originalName.replaceAll("\\p{C}", "");
-                    media.save(new MediaRow(
-                            new RowKey(workspace, ids.next()),
-                            file,
-                            shown.substring(0, Math.min(shown.length(), 200)),
-                            clock.instant()));
+                    media.save(new MediaRow(new RowKey(workspace, ids.next()), copied(file), clock.instant()));
                 }
-                return file;
+                return find(workspace, file.name()).orElseThrow();
             } finally {
                 Files.deleteIfExists(arriving);
             }
@@ -99,27 +101,32 @@ public class Shelf {
         return HexFormat.of().formatHex(digest.digest());
     }
 
-    private static MediaFile inspected(Path file, String hash) throws IOException {
+    private static MediaFile inspected(Path file, String hash, String called) throws IOException {
         byte[] head;
         try (InputStream in = Files.newInputStream(file)) {
-            head = in.readNBytes(64);
+            head = in.readNBytes(1024);
         }
         MediaType type = MediaType.of(head)
                 .orElseThrow(
                         () -> new Refusal(
-                                "That file is neither a picture (PNG, JPEG, GIF) nor a video (MP4, WebM). Its content decides, not its name."));
+                                "That file is none of PNG, JPEG, GIF, WebP, SVG, MP4, WebM, PDF and ZIP. Its content decides, not its name."));
         long bytes = Files.size(file);
-        long most = type.video() ? MOST_VIDEO_BYTES : MOST_PICTURE_BYTES;
+        long most = type.picture() ? MOST_PICTURE_BYTES : MOST_VIDEO_BYTES;
         if (bytes > most) {
             throw new Refusal("That file has %.1f MB; at most %d MB fit. Save it smaller."
                     .formatted(bytes / 1048576.0, most >> 20));
         }
         String name = hash + "." + type.extension;
-        return type.video() ? new MediaFile(name, type.contentType, bytes, 0, 0) : picture(file, name, type, bytes);
+        return switch (type) {
+            case PNG, JPEG, GIF, WEBP -> picture(file, name, called, type, bytes);
+            case SVG -> drawing(file, called);
+            case MP4, WEBM, PDF, ZIP -> new MediaFile(name, called, "", type.contentType, bytes, 0, 0, List.of());
+        };
     }
 
     /** Reads the size from the picture's header, and decodes it only if that is bearable. */
-    private static MediaFile picture(Path file, String name, MediaType type, long bytes) throws IOException {
+    private static MediaFile picture(Path file, String name, String called, MediaType type, long bytes)
+            throws IOException {
         try (ImageInputStream in = ImageIO.createImageInputStream(file.toFile())) {
             Iterator<ImageReader> readers = ImageIO.getImageReadersBySuffix(type.extension);
             ImageReader reader = readers.next();
@@ -133,7 +140,7 @@ public class Shelf {
                                     .formatted(width, height, MOST_PIXELS / 1_000_000));
                 }
                 reader.read(0);
-                return new MediaFile(name, type.contentType, bytes, width, height);
+                return new MediaFile(name, called, "", type.contentType, bytes, width, height, List.of());
             } catch (IOException | RuntimeException e) {
                 if (e instanceof Refusal) {
                     throw e;
@@ -143,6 +150,60 @@ public class Shelf {
                 reader.dispose();
             }
         }
+    }
+
+    /** A drawing is kept without anything that could run or fetch; its name is that of what is kept. */
+    private static MediaFile drawing(Path file, String called) throws IOException {
+        String clean = CleanDrawing.of(Files.readString(file, StandardCharsets.UTF_8));
+        String hash = received(new ByteArrayInputStream(clean.getBytes(StandardCharsets.UTF_8)), file);
+        return new MediaFile(
+                hash + "." + MediaType.SVG.extension,
+                called,
+                "",
+                MediaType.SVG.contentType,
+                Files.size(file),
+                0,
+                0,
+                List.of());
+    }
+
+    private static String shownName(String originalName) {
+        String shown = originalName.replaceAll("\\p{C}", "");
+        return shown.substring(0, Math.min(shown.length(), 200));
+    }
+
+    /** Makes the smaller copies of a still picture. */
+    private MediaFile copied(MediaFile file) throws IOException {
+        if (!file.contentType().equals("image/png") && !file.contentType().equals("image/jpeg")) {
+            return file;
+        }
+        List<MediaFile.Copy> smaller = new ArrayList<>();
+        for (int width : COPY_WIDTHS) {
+            if (file.width() > width * 1.2) {
+                Path copy = folder.resolve(file.copyName(width));
+                Thumbnails.of(path(file).toFile())
+                        .width(width)
+                        .outputQuality(0.82)
+                        .toFile(copy.toFile());
+                smaller.add(new MediaFile.Copy(width, Files.size(copy)));
+            }
+        }
+        return new MediaFile(
+                file.name(),
+                file.originalName(),
+                file.description(),
+                file.contentType(),
+                file.bytes(),
+                file.width(),
+                file.height(),
+                smaller);
+    }
+
+    /** Says what a file shows, for whoever puts it on a page next. */
+    @Transactional
+    public void describe(UUID workspace, String name, String description) {
+        String text = PlainText.optionalLine("description", description, 200);
+        media.named(workspace, name).ifPresent(row -> row.description = text);
     }
 
     @Transactional(readOnly = true)

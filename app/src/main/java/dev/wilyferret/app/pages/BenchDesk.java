@@ -7,10 +7,8 @@ import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.core.link.Slug;
-import dev.wilyferret.core.page.PublishCheck;
+import dev.wilyferret.core.page.Finding;
 import dev.wilyferret.core.text.PlainText;
-import jakarta.servlet.http.HttpServletResponse;
-import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -23,7 +21,7 @@ import org.springframework.ui.Model;
 import org.springframework.web.server.ResponseStatusException;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
-/** What the benches of all pages have in common: what they show around a page, keeping, publishing, renaming. */
+/** What the benches of all pages have in common: what they show around a page, publishing, renaming. */
 @Component
 class BenchDesk {
 
@@ -59,53 +57,40 @@ class BenchDesk {
         return ids;
     }
 
-    void show(Member member, Promotion promotion, Page page, Intake form, Model model) {
+    /** The ticked pixels the workspace really has, in its order. */
+    List<UUID> pixels(Member member, Intake form) {
+        return pixelIds(member).stream()
+                .filter(id -> form.chosen("pixel", id.toString()))
+                .toList();
+    }
+
+    void show(Member member, Promotion promotion, Page page, Model model) {
         model.addAttribute("promotion", promotion);
+        model.addAttribute("page", page);
+        model.addAttribute("siblings", pages.ofPromotion(member.workspace(), promotion.id()));
         model.addAttribute("accounts", pixels.of(member.workspace()));
-        model.addAttribute("form", form);
         model.addAttribute("previewAddress", installation.siteAddress() + previews.path(page));
+        model.addAttribute("publicPreview", installation.siteAddress() + previews.path(page, "public"));
+        model.addAttribute("previews", previews);
         if (!model.containsAttribute("naming")) {
             model.addAttribute("naming", Intake.showing(Map.of("name", page.name(), "slug", page.slug())));
         }
-        showState(page, List.of(), model);
         model.addAttribute("publicAddress", installation.siteAddress() + "/" + promotion.slug() + "/" + page.slug());
     }
 
-    void showState(Page page, List<PublishCheck.Finding> findings, Model model) {
-        Map<String, String> byField = new LinkedHashMap<>();
-        findings.forEach(finding -> byField.putIfAbsent(finding.field(), finding.message()));
-        model.addAttribute("page", page);
-        model.addAttribute("stops", byField);
-    }
-
-    /** Answers an autosave: the state of the page, and word to the live page beside it. */
-    String kept(Member member, Page before, boolean kept, Model model, HttpServletResponse response) {
-        Page now = pages.find(member.workspace(), before.id()).orElseThrow();
-        model.addAttribute("conflict", !kept);
-        model.addAttribute("keptNow", kept);
-        showState(now, List.of(), model);
-        if (kept) {
-            response.setHeader("HX-Trigger", "page-kept");
-        }
-        return "pages/parts :: kept";
-    }
-
-    /** Publishes, and says what changed or what stands against it; gives the findings. */
-    List<PublishCheck.Finding> publish(Page page, RedirectAttributes after) {
+    /** Publishes, and says what changed or what stands against it. */
+    void publish(Page page, RedirectAttributes after) {
         List<String> changes = page.changes();
-        List<PublishCheck.Finding> findings = pages.publish(page.workspace(), page.id());
-        if (findings.isEmpty()) {
+        List<Finding> stopping = pages.publish(page.workspace(), page.id());
+        if (stopping.isEmpty()) {
             after.addFlashAttribute("said", "Published. " + String.join(" ", changes));
         } else {
-            Map<String, String> byField = new LinkedHashMap<>();
-            findings.forEach(finding -> byField.putIfAbsent(finding.field(), finding.message()));
-            after.addFlashAttribute("stopped", byField);
+            after.addFlashAttribute("stopped", stopping);
         }
-        return findings;
     }
 
     void rename(Page page, Intake form, RedirectAttributes after) {
-        Optional<String> name = form.take("name", text -> PlainText.line("internal name", text, 100));
+        Optional<String> name = form.take("name", text -> PlainText.line("internal name", text, 60));
         Optional<Slug> slug = form.take("slug", Slug::new);
         if (form.clean()) {
             form.take("slug", text -> {

@@ -1,20 +1,36 @@
 package dev.wilyferret.app.pages;
 
+import com.fasterxml.jackson.annotation.JsonCreator;
+import com.fasterxml.jackson.annotation.JsonIgnore;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import com.fasterxml.jackson.annotation.JsonValue;
+import dev.wilyferret.core.color.Palette;
+import dev.wilyferret.core.color.Rgb;
 import dev.wilyferret.core.page.Block;
+import dev.wilyferret.core.page.BlockId;
+import dev.wilyferret.core.page.Blocks;
+import dev.wilyferret.core.page.Fold;
+import dev.wilyferret.core.page.Look;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
+import dev.wilyferret.core.page.PageSettings;
+import dev.wilyferret.core.page.Placed;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.UUID;
 import tools.jackson.databind.DeserializationFeature;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * The page document as JSON: {@code {"version":1,"page":{"kind":"content",…}}}. A change to the records that older
- * documents do not fit raises the version and reads the older one here.
+ * The page document as JSON: {@code {"version":2,"page":{"kind":"content",…}}}, described in docs/formats.md. A change to
+ * the records that older documents do not fit raises the version and reads the older one here.
  */
 final class DocumentJson {
 
-    private static final int VERSION = 1;
+    private static final int VERSION = 2;
 
     private record Envelope(int version, PageDocument page) {}
 
@@ -29,10 +45,23 @@ final class DocumentJson {
     @JsonSubTypes({
         @JsonSubTypes.Type(value = Block.Headline.class, name = "headline"),
         @JsonSubTypes.Type(value = Block.SubHeadline.class, name = "sub-headline"),
-        @JsonSubTypes.Type(value = Block.Media.class, name = "media"),
+        @JsonSubTypes.Type(value = Block.Text.class, name = "text"),
         @JsonSubTypes.Type(value = Block.Benefits.class, name = "benefits"),
+        @JsonSubTypes.Type(value = Block.Picture.class, name = "picture"),
+        @JsonSubTypes.Type(value = Block.Video.class, name = "video"),
         @JsonSubTypes.Type(value = Block.Button.class, name = "button"),
-        @JsonSubTypes.Type(value = Block.Disclosure.class, name = "disclosure")
+        @JsonSubTypes.Type(value = Block.Form.class, name = "form"),
+        @JsonSubTypes.Type(value = Block.BonusList.class, name = "bonus-list"),
+        @JsonSubTypes.Type(value = Block.Bonus.class, name = "bonus"),
+        @JsonSubTypes.Type(value = Block.Quiz.class, name = "quiz"),
+        @JsonSubTypes.Type(value = Block.Question.class, name = "question"),
+        @JsonSubTypes.Type(value = Block.OfferItem.class, name = "offer-item"),
+        @JsonSubTypes.Type(value = Block.Quote.class, name = "quote"),
+        @JsonSubTypes.Type(value = Block.Countdown.class, name = "countdown"),
+        @JsonSubTypes.Type(value = Block.Divider.class, name = "divider"),
+        @JsonSubTypes.Type(value = Block.PopUp.class, name = "pop-up"),
+        @JsonSubTypes.Type(value = Block.Disclosure.class, name = "disclosure"),
+        @JsonSubTypes.Type(value = Block.Code.class, name = "code")
     })
     private interface BlockKinds {}
 
@@ -40,16 +69,43 @@ final class DocumentJson {
     @JsonSubTypes({
         @JsonSubTypes.Type(value = NextStep.NotChosen.class, name = "not-chosen"),
         @JsonSubTypes.Type(value = NextStep.ToPage.class, name = "to-page"),
-        @JsonSubTypes.Type(value = NextStep.ToOffer.class, name = "to-offer")
+        @JsonSubTypes.Type(value = NextStep.ToPageToMake.class, name = "to-page-to-make"),
+        @JsonSubTypes.Type(value = NextStep.ToOffer.class, name = "to-offer"),
+        @JsonSubTypes.Type(value = NextStep.ToAnotherOffer.class, name = "to-another-offer"),
+        @JsonSubTypes.Type(value = NextStep.OpenPopUp.class, name = "open-pop-up"),
+        @JsonSubTypes.Type(value = NextStep.ShowThanks.class, name = "show-thanks")
     })
     private interface NextStepKinds {}
+
+    private interface IdAsText {
+        @JsonValue
+        String text();
+    }
+
+    private abstract static class ColourAsText {
+        @JsonValue
+        abstract String hex();
+
+        @JsonCreator
+        static Rgb parse(String typed) {
+            return Rgb.parse(typed);
+        }
+    }
+
+    private interface OnlyRoles {
+        @JsonIgnore
+        Rgb onAccent();
+    }
 
     private static final JsonMapper JSON = JsonMapper.builder()
             .addMixIn(PageDocument.class, DocumentKinds.class)
             .addMixIn(Block.class, BlockKinds.class)
             .addMixIn(NextStep.class, NextStepKinds.class)
+            .addMixIn(BlockId.class, IdAsText.class)
+            .addMixIn(Rgb.class, ColourAsText.class)
+            .addMixIn(Palette.class, OnlyRoles.class)
             .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
-            .disable(tools.jackson.databind.SerializationFeature.FAIL_ON_EMPTY_BEANS)
+            .disable(SerializationFeature.FAIL_ON_EMPTY_BEANS)
             .build();
 
     private DocumentJson() {}
@@ -59,12 +115,47 @@ final class DocumentJson {
     }
 
     static PageDocument read(String json) {
-        Envelope envelope = JSON.readValue(json, Envelope.class);
-        if (envelope.version() != VERSION) {
-            throw new IllegalStateException(
-                    "A page document has version %d; this program reads %d. Was it written by a newer one?"
-                            .formatted(envelope.version(), VERSION));
+        JsonNode tree = JSON.readTree(json);
+        int version = tree.path("version").asInt();
+        return switch (version) {
+            case 1 -> versionOne(tree.path("page"));
+            case VERSION -> JSON.treeToValue(tree, Envelope.class).page();
+            default ->
+                throw new IllegalStateException(
+                        "A page document has version %d; this program reads up to %d. Was it written by a newer one?"
+                                .formatted(version, VERSION));
+        };
+    }
+
+    static String writeFolds(List<Fold> folds) {
+        return JSON.writeValueAsString(folds.toArray(new Fold[0]));
+    }
+
+    static List<Fold> readFolds(String json) {
+        return List.of(JSON.readValue(json, Fold[].class));
+    }
+
+    /** Version 1 knew one headline, one picture or video and so on, each without an id, and no look. */
+    private static PageDocument versionOne(JsonNode page) {
+        if (!page.path("kind").asString().equals("content")) {
+            return JSON.treeToValue(page, PageDocument.class);
         }
-        return envelope.page();
+        List<Placed> blocks = new ArrayList<>();
+        for (JsonNode block : page.path("blocks")) {
+            String kind = block.path("kind").asString();
+            Block read = kind.equals("media") ? media(block) : JSON.treeToValue(block, Block.class);
+            blocks.add(Placed.of("b" + (blocks.size() + 1), read));
+        }
+        UUID[] pixels = JSON.treeToValue(page.path("pixels"), UUID[].class);
+        return new PageDocument.ContentPage(
+                PageSettings.titled(page.path("title").asString()), Look.PLAIN, new Blocks(blocks), List.of(pixels));
+    }
+
+    private static Block media(JsonNode block) {
+        String name = block.path("media").asString();
+        String description = block.path("description").asString();
+        return name.endsWith(".mp4") || name.endsWith(".webm")
+                ? new Block.Video(name, "", "", description, false, true, false)
+                : new Block.Picture(name, description, false);
     }
 }

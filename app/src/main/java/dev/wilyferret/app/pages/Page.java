@@ -14,6 +14,7 @@ import java.util.UUID;
  * @param name what its owner calls it; visitors never see it
  * @param slug the second part of its public address
  * @param revision counts the kept edits of the draft
+ * @param step where the draft stands among the states it went through
  * @param published what visitors see; empty before the first time
  * @param version counts the publishings
  */
@@ -26,6 +27,7 @@ public record Page(
         String slug,
         PageDocument draft,
         int revision,
+        int step,
         Optional<PageDocument> published,
         int version,
         Optional<Instant> publishedAt) {

@@ -2,23 +2,30 @@ package dev.wilyferret.app.pages;
 
 import dev.wilyferret.app.installation.Installation;
 import dev.wilyferret.app.media.MediaFile;
-import dev.wilyferret.app.media.Shelf;
 import dev.wilyferret.app.pixels.PixelAccount;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.page.Block;
-import dev.wilyferret.core.page.NextStep;
+import dev.wilyferret.core.page.BlockKind;
+import dev.wilyferret.core.page.Look;
 import dev.wilyferret.core.page.PageDocument;
+import dev.wilyferret.core.page.Placed;
 import dev.wilyferret.core.pixel.PixelEvent;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
+import java.time.Instant;
+import java.time.ZoneId;
 import java.util.Base64;
+import java.util.Currency;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -33,6 +40,8 @@ import tools.jackson.databind.json.JsonMapper;
 public class PageHtml {
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final Set<BlockKind> SCRIPTED =
+            Set.of(BlockKind.QUIZ, BlockKind.COUNTDOWN, BlockKind.POP_UP, BlockKind.VIDEO);
 
     /**
      * One pixel on one page.
@@ -47,93 +56,136 @@ public class PageHtml {
      *
      * @param path of the page itself
      * @param pathOf the public path of another page of the promotion
+     * @param file a file of the shelf by its name
      * @param pixels that fire; empty for declared crawlers and previews
+     * @param now the moment for which it is drawn
+     * @param sent what came of a form on it, if it was sent
+     * @param bench the console's origin, if it is drawn for the bench
      */
     public record Surroundings(
-            Page page, String path, Workspace.Legal legal, Function<UUID, String> pathOf, List<PixelAccount> pixels) {}
+            Page page,
+            String path,
+            Workspace.Legal legal,
+            ZoneId zone,
+            Currency currency,
+            Function<UUID, String> pathOf,
+            Function<String, Optional<MediaFile>> file,
+            List<PixelAccount> pixels,
+            Instant now,
+            Optional<FormSent> sent,
+            Optional<String> bench) {
+
+        public Surroundings firing(List<PixelAccount> others) {
+            return new Surroundings(page, path, legal, zone, currency, pathOf, file, others, now, sent, bench);
+        }
+
+        public Surroundings at(Instant moment) {
+            return new Surroundings(page, path, legal, zone, currency, pathOf, file, pixels, moment, sent, bench);
+        }
+
+        /** As for visitors, with no bench beside it. */
+        Surroundings plain(Function<UUID, String> paths) {
+            return new Surroundings(
+                    page, path, legal, zone, currency, paths, file, pixels, now, sent, Optional.empty());
+        }
+
+        public Surroundings after(FormSent form) {
+            return new Surroundings(
+                    page, path, legal, zone, currency, pathOf, file, pixels, now, Optional.of(form), bench);
+        }
+    }
 
     private final ITemplateEngine templates;
-    private final Shelf shelf;
     private final String siteAddress;
     private final String css;
-    private final String script;
+    private final String plainCss;
+    private final String fireScript;
+    private final String pageScript;
+    private final String previewScript;
 
-    PageHtml(ITemplateEngine templates, Shelf shelf, Installation installation) {
+    PageHtml(ITemplateEngine templates, Installation installation) {
         this.templates = templates;
-        this.shelf = shelf;
         this.siteAddress = installation.siteAddress().toString();
         this.css = resource("site/page.css");
-        this.script = resource("site/fire.js");
+        this.plainCss = PageStyle.of(Look.PLAIN) + css;
+        this.fireScript = resource("site/fire.js");
+        this.pageScript = resource("site/page.js");
+        this.previewScript = resource("site/preview.js");
     }
 
     public RenderedPage render(PageDocument document, Surroundings around) {
         return switch (document) {
-            case PageDocument.ContentPage page -> content(page, around);
+            case PageDocument.ContentPage page -> content(page.at(around.now()), around);
             case PageDocument.RedirectPage page -> redirect(page, around);
         };
     }
 
     private RenderedPage content(PageDocument.ContentPage page, Surroundings around) {
         List<Fire> fires = fires(around, PixelEvent.PAGE_VIEW);
-        Context context = context(
-                page,
-                around,
-                fires,
-                Map.of("page", around.page().id().toString(), "view", RenderedPage.FIRE_ID, "fires", fires));
-        page.first(Block.Headline.class).ifPresent(block -> context.setVariable("headline", block.text()));
-        page.first(Block.SubHeadline.class).ifPresent(block -> context.setVariable("subHeadline", block.text()));
-        page.first(Block.Media.class).ifPresent(block -> media(context, around, block));
-        page.first(Block.Benefits.class).ifPresent(block -> context.setVariable("benefits", block.lines()));
-        page.first(Block.Disclosure.class).ifPresent(block -> context.setVariable("disclosure", block.text()));
-        page.first(Block.Button.class).ifPresent(block -> {
-            context.setVariable("button", block.words());
-            context.setVariable("onward", onward(block.next(), around));
+        List<Placed> shown = page.blocks().shown().toList();
+        Map<String, Object> work = new LinkedHashMap<>();
+        work.put("page", around.page().id().toString());
+        work.put("view", RenderedPage.FIRE_ID);
+        work.put("fires", fires);
+        work.put("consent", page.settings().consent());
+        String style = PageStyle.of(page.look()) + css;
+        Context context = context(page, around, style, fires, work);
+        boolean scripted = shown.stream()
+                .anyMatch(placed -> SCRIPTED.contains(placed.block().kind()));
+        Drawing drawing = new Drawing(around, shown);
+        context.setVariable("page", page);
+        context.setVariable("draw", drawing);
+        context.setVariable(
+                "blocks",
+                page.blocks().top().stream().filter(placed -> !placed.hidden()).toList());
+        context.setVariable("bodyClass", PageStyle.bodyClass(page.look()));
+        context.setVariable("mainClass", page.look().columns() == Look.Columns.TWO ? "two" : null);
+        context.setVariable("description", page.settings().description());
+        context.setVariable("sharePicture", address(around, page.settings().sharePicture()));
+        context.setVariable("icon", address(around, page.settings().icon()));
+        context.setVariable("pageScript", scripted && around.bench().isEmpty() ? pageScript : "");
+        context.setVariable("consent", page.settings().consent());
+        context.setVariable("fireId", RenderedPage.FIRE_ID);
+        around.bench().ifPresent(bench -> {
+            context.setVariable("bench", bench);
+            context.setVariable("previewScript", previewScript);
         });
-        return new RenderedPage(templates.process("site/content", context), policy(around.pixels()));
+        return new RenderedPage(templates.process("site/content", context), contentPolicy(page, around, shown, style));
+    }
+
+    private String address(Surroundings around, String media) {
+        return around.file()
+                .apply(media)
+                .map(file -> siteAddress + mediaPath(file))
+                .orElse("");
     }
 
     private RenderedPage redirect(PageDocument.RedirectPage page, Surroundings around) {
         List<Fire> fires = fires(around, PixelEvent.LEAD);
         String out = outPath(around.page().id());
-        Context context = context(
-                page,
-                around,
-                fires,
-                Map.of(
-                        "page",
-                        around.page().id().toString(),
-                        "view",
-                        RenderedPage.FIRE_ID,
-                        "fires",
-                        fires,
-                        "hold",
-                        page.hold().millis(),
-                        "out",
-                        out));
+        Map<String, Object> work = new LinkedHashMap<>();
+        work.put("page", around.page().id().toString());
+        work.put("view", RenderedPage.FIRE_ID);
+        work.put("fires", fires);
+        work.put("hold", page.hold().millis());
+        work.put("out", out);
+        Context context = context(page, around, plainCss, fires, work);
         context.setVariable("onward", out);
         context.setVariable("seconds", page.hold().secondsWithoutScript());
-        return new RenderedPage(templates.process("site/redirect", context), policy(around.pixels()));
+        return new RenderedPage(templates.process("site/redirect", context), policy(around.pixels(), plainCss));
     }
 
-    private Context context(PageDocument document, Surroundings around, List<Fire> fires, Map<String, Object> work) {
-        Context context = new Context(java.util.Locale.ENGLISH);
+    private Context context(
+            PageDocument document, Surroundings around, String style, List<Fire> fires, Map<String, Object> work) {
+        Context context = new Context(Locale.ENGLISH);
         context.setVariable("title", document.title());
         context.setVariable("address", siteAddress + around.path());
         context.setVariable("legal", around.legal());
-        context.setVariable("css", css);
-        context.setVariable("script", script);
+        context.setVariable("css", style);
+        context.setVariable("script", fireScript);
         context.setVariable("fires", fires);
-        context.setVariable(
-                "work", JSON.writeValueAsString(new LinkedHashMap<>(work)).replace("<", "\\u003c"));
+        context.setVariable("work", JSON.writeValueAsString(work).replace("<", "\\u003c"));
         return context;
-    }
-
-    private void media(Context context, Surroundings around, Block.Media block) {
-        shelf.find(around.page().workspace(), block.media()).ifPresent(file -> {
-            context.setVariable("media", file);
-            context.setVariable("mediaPath", mediaPath(file));
-            context.setVariable("description", block.description());
-        });
     }
 
     private List<Fire> fires(Surroundings around, PixelEvent event) {
@@ -148,15 +200,7 @@ public class PageHtml {
                 .toList();
     }
 
-    private static String onward(NextStep next, Surroundings around) {
-        return switch (next) {
-            case NextStep.NotChosen() -> "#";
-            case NextStep.ToPage(UUID target) -> around.pathOf().apply(target);
-            case NextStep.ToOffer() -> outPath(around.page().id());
-        };
-    }
-
-    private static String outPath(UUID page) {
+    static String outPath(UUID page) {
         return "/out/" + ShortId.of(page);
     }
 
@@ -166,19 +210,46 @@ public class PageHtml {
 
     /** A page of plain words in the site's dress: an error, a notice, the privacy text. */
     public RenderedPage message(String title, List<String> paragraphs, Workspace.Legal legal) {
-        Context context = new Context(java.util.Locale.ENGLISH);
+        Context context = new Context(Locale.ENGLISH);
         context.setVariable("title", title);
         context.setVariable("paragraphs", paragraphs);
         context.setVariable("legal", legal);
-        context.setVariable("css", css);
-        return new RenderedPage(templates.process("site/message", context), policy(List.of()));
+        context.setVariable("css", plainCss);
+        return new RenderedPage(templates.process("site/message", context), policy(List.of(), plainCss));
     }
 
-    private String policy(List<PixelAccount> pixels) {
+    private String policy(List<PixelAccount> pixels, String style) {
+        return policy(pixels, "'" + hash(style) + "'", "'" + hash(fireScript) + "'", "");
+    }
+
+    /** Code that the owner pasted may run and load what it says; other pages run only the program's own scripts. */
+    private String contentPolicy(PageDocument.ContentPage page, Surroundings around, List<Placed> shown, String style) {
+        boolean ownCode =
+                page.settings().ownCode() || shown.stream().anyMatch(placed -> placed.block() instanceof Block.Code);
+        if (ownCode) {
+            return "default-src 'self' https: data: blob: 'unsafe-inline'; img-src 'self' https: http: data:; base-uri 'none'; form-action 'self' https:";
+        }
+        String frames = shown.stream()
+                .map(Placed::block)
+                .filter(block ->
+                        block instanceof Block.Video video && !video.frame().isEmpty())
+                .map(block -> " " + new dev.wilyferret.core.address.WebAddress(((Block.Video) block).frame()).origin())
+                .distinct()
+                .collect(Collectors.joining());
+        boolean bench = around.bench().isPresent();
+        return policy(
+                around.pixels(),
+                bench ? "'unsafe-inline'" : "'" + hash(style) + "'",
+                "'%s' '%s'%s"
+                        .formatted(hash(fireScript), hash(pageScript), bench ? " '" + hash(previewScript) + "'" : ""),
+                frames.isEmpty() ? "" : "; frame-src" + frames);
+    }
+
+    private static String policy(List<PixelAccount> pixels, String style, String script, String more) {
         String origins =
                 pixels.stream().map(pixel -> " " + pixel.origin()).distinct().collect(Collectors.joining());
-        return "default-src 'none'; img-src 'self'%s; media-src 'self'; connect-src 'self'; style-src '%s'; script-src '%s'; base-uri 'none'; form-action 'self'"
-                .formatted(origins, hash(css), hash(script));
+        return "default-src 'none'; img-src 'self'%s; media-src 'self'; font-src 'self'; connect-src 'self'; style-src %s; script-src %s; base-uri 'none'; form-action 'self'%s"
+                .formatted(origins, style, script, more);
     }
 
     private static String hash(String content) {
@@ -191,8 +262,8 @@ public class PageHtml {
     }
 
     private static String resource(String path) {
-        try (var in = new ClassPathResource(path).getInputStream()) {
-            return new String(in.readAllBytes(), StandardCharsets.UTF_8).strip();
+        try {
+            return new ClassPathResource(path).getContentAsString(StandardCharsets.UTF_8);
         } catch (IOException e) {
             throw new UncheckedIOException(path + " is part of the program", e);
         }

@@ -1,9 +1,9 @@
 package dev.wilyferret.app.pages;
 
-/** What a page is for. */
+/** What a page is for; the order is the one in which visitors pass them. */
 public enum PageKind {
-    /** Warms a visitor up and leads them on by one button. */
-    BRIDGE,
-    /** Fires pixels and sends a visitor on to the offer. */
+    /** Read by visitors. */
+    CONTENT,
+    /** Fires pixels and sends on. */
     REDIRECT
 }

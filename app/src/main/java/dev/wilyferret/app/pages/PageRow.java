@@ -40,6 +40,9 @@ class PageRow {
 
     int revision;
 
+    /** Where the draft stands among its kept steps. */
+    int step;
+
     @JdbcTypeCode(SqlTypes.JSON)
     @Nullable
     String published;
@@ -83,6 +86,7 @@ class PageRow {
                 slug,
                 DocumentJson.read(draft),
                 revision,
+                step,
                 Optional.ofNullable(published).map(DocumentJson::read),
                 publishedVersion,
                 Optional.ofNullable(publishedAt));

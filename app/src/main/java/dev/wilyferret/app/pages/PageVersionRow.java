@@ -41,4 +41,8 @@ class PageVersionRow {
         this.changes = changes;
         this.publishedAt = publishedAt;
     }
+
+    PageVersion toVersion() {
+        return new PageVersion(key.version(), publishedAt, changes.lines().toList(), DocumentJson.read(document));
+    }
 }

@@ -1,13 +1,16 @@
 package dev.wilyferret.app.pages;
 
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.design.StartingDesign;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.link.Slug;
-import dev.wilyferret.core.page.Block;
+import dev.wilyferret.core.page.Finding;
+import dev.wilyferret.core.page.Fold;
 import dev.wilyferret.core.page.Hold;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
-import dev.wilyferret.core.page.PublishCheck;
+import dev.wilyferret.core.page.PageDocument.ContentPage;
+import dev.wilyferret.core.page.Placed;
 import dev.wilyferret.core.text.Refusal;
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.LockModeType;
@@ -15,7 +18,10 @@ import java.time.Clock;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -25,13 +31,24 @@ public class Pages {
 
     private final PageStore pages;
     private final PageVersionStore versions;
+    private final PageSteps steps;
+    private final PageReadiness readiness;
     private final EntityManager entityManager;
     private final UuidV7 ids;
     private final Clock clock;
 
-    Pages(PageStore pages, PageVersionStore versions, EntityManager entityManager, UuidV7 ids, Clock clock) {
+    Pages(
+            PageStore pages,
+            PageVersionStore versions,
+            PageSteps steps,
+            PageReadiness readiness,
+            EntityManager entityManager,
+            UuidV7 ids,
+            Clock clock) {
         this.pages = pages;
         this.versions = versions;
+        this.steps = steps;
+        this.readiness = readiness;
         this.entityManager = entityManager;
         this.ids = ids;
         this.clock = clock;
@@ -63,69 +80,93 @@ public class Pages {
         return pages.ofWorkspace(workspace).stream().map(PageRow::toPage).toList();
     }
 
-    /** Makes a bridge page to write on; its button leads to the redirect page if there is one, else to the offer. */
+    /**
+     * Makes a page from a starting design. What in it leads to the offer leads through the redirect page if there is one;
+     * next steps of other pages that wait for a page of this name lead to it from now on.
+     */
     @Transactional
-    public Page makeBridge(UUID workspace, UUID promotion, String offerName) {
-        NextStep next = first(workspace, promotion, PageKind.REDIRECT)
-                .<NextStep>map(redirect -> new NextStep.ToPage(redirect.id()))
-                .orElseGet(NextStep.ToOffer::new);
-        PageDocument draft = new PageDocument.ContentPage(
-                offerName,
-                List.of(
-                        new Block.Headline(""),
-                        new Block.SubHeadline(""),
-                        new Block.Benefits(List.of()),
-                        new Block.Button("", next),
-                        new Block.Disclosure(
-                                "I earn a commission if you buy through this page. It costs you nothing extra.")),
-                List.of());
-        return add(workspace, promotion, PageKind.BRIDGE, "Bridge page", draft);
+    public Page make(UUID workspace, UUID promotion, StartingDesign design) {
+        ContentPage draft = first(workspace, promotion, PageKind.REDIRECT)
+                .map(redirect -> relinked(design.page(), NextStep.ToOffer.class, new NextStep.ToPage(redirect.id())))
+                .orElse(design.page());
+        Page made = add(workspace, promotion, PageKind.CONTENT, design.name(), design.key(), draft);
+        awaiting(made);
+        return made;
+    }
+
+    /** The pages whose next steps name a page to make lead to it once a page of that name is there. */
+    private void awaiting(Page made) {
+        NextStep waited = new NextStep.ToPageToMake(made.name());
+        for (Page other : ofPromotion(made.workspace(), made.promotion())) {
+            if (other.draft() instanceof ContentPage page
+                    && page.blocks()
+                            .all()
+                            .anyMatch(placed -> placed.block().nextSteps().contains(waited))) {
+                edit(
+                        other.workspace(),
+                        other.id(),
+                        other.revision(),
+                        "page made",
+                        draft -> relinked(draft, waited, new NextStep.ToPage(made.id())));
+            }
+        }
     }
 
     /**
-     * Makes a redirect page and publishes it, since there is nothing to write on it. A bridge page whose button leads
+     * Makes a redirect page and publishes it, since there is nothing to write on it. What on the landing page leads
      * straight to the offer is led through it, as a draft.
      */
     @Transactional
     public Page makeRedirect(UUID workspace, UUID promotion) {
         PageDocument draft = new PageDocument.RedirectPage("One moment", Hold.DEFAULT, List.of());
-        Page redirect = add(workspace, promotion, PageKind.REDIRECT, "Redirect page", draft);
+        Page redirect = add(workspace, promotion, PageKind.REDIRECT, "Redirect page", "on", draft);
         publish(workspace, redirect.id());
-        first(workspace, promotion, PageKind.BRIDGE).ifPresent(bridge -> leadThrough(bridge, redirect.id()));
+        first(workspace, promotion, PageKind.CONTENT)
+                .ifPresent(landing -> edit(
+                        workspace,
+                        landing.id(),
+                        landing.revision(),
+                        "redirect",
+                        page -> relinked(page, NextStep.ToOffer.class, new NextStep.ToPage(redirect.id()))));
         return find(workspace, redirect.id()).orElseThrow();
     }
 
-    private void leadThrough(Page bridge, UUID redirect) {
-        if (bridge.draft() instanceof PageDocument.ContentPage page) {
-            List<Block> blocks = page.blocks().stream()
-                    .map(block -> block instanceof Block.Button(String words, NextStep.ToOffer next)
-                            ? new Block.Button(words, new NextStep.ToPage(redirect))
-                            : block)
-                    .toList();
-            keepDraft(
-                    bridge.workspace(),
-                    bridge.id(),
-                    bridge.revision(),
-                    new PageDocument.ContentPage(page.title(), blocks, page.pixels()));
-        }
+    private static ContentPage relinked(ContentPage page, Class<? extends NextStep> from, NextStep to) {
+        return relinked(page, step -> from.isInstance(step) ? to : step);
     }
 
-    private Page add(UUID workspace, UUID promotion, PageKind kind, String name, PageDocument draft) {
-        String wish = kind == PageKind.BRIDGE ? "start" : "on";
-        List<String> taken = pages.ofPromotion(workspace, promotion).stream()
-                .map(row -> row.slug)
-                .toList();
-        String slug = wish;
-        for (int number = 2; taken.contains(slug); number++) {
-            slug = wish + "-" + number;
-        }
+    private static ContentPage relinked(ContentPage page, NextStep from, NextStep to) {
+        return relinked(page, step -> step.equals(from) ? to : step);
+    }
+
+    private static ContentPage relinked(ContentPage page, UnaryOperator<NextStep> change) {
+        return page.blocks(blocks -> {
+            for (Placed placed : blocks.all().toList()) {
+                blocks = blocks.changed(placed.id(), one -> one.with(one.block().leading(change)));
+            }
+            return blocks;
+        });
+    }
+
+    private Page add(UUID workspace, UUID promotion, PageKind kind, String name, String slugWish, PageDocument draft) {
+        List<PageRow> others = pages.ofPromotion(workspace, promotion);
+        String slug = free(slugWish, "-", others.stream().map(row -> row.slug).collect(Collectors.toSet()));
+        String called = free(name, " ", others.stream().map(row -> row.name).collect(Collectors.toSet()));
         return pages.saveAndFlush(new PageRow(
-                        new RowKey(workspace, ids.next()), promotion, kind, name, slug, draft, clock.instant()))
+                        new RowKey(workspace, ids.next()), promotion, kind, called, slug, draft, clock.instant()))
                 .toPage();
     }
 
+    private static String free(String wish, String between, Set<String> taken) {
+        String free = wish;
+        for (int number = 2; taken.contains(free); number++) {
+            free = wish + between + number;
+        }
+        return free;
+    }
+
     /**
-     * Keeps an edit.
+     * Keeps an edit of a page of any kind.
      *
      * @param revision the revision the edit was made on
      * @return whether it was kept; false if the draft has moved on since
@@ -133,24 +174,71 @@ public class Pages {
     @Transactional
     public boolean keepDraft(UUID workspace, UUID id, int revision, PageDocument draft) {
         PageRow row = locked(workspace, id);
-        String json = DocumentJson.write(draft);
-        if (row.revision != revision) {
-            return false;
-        }
-        if (!DocumentJson.read(row.draft).equals(draft)) {
-            row.draft = json;
-            row.revision++;
+        return row.revision == revision && kept(row, "whole", draft);
+    }
+
+    private boolean kept(PageRow row, String what, PageDocument draft) {
+        PageDocument before = DocumentJson.read(row.draft);
+        if (!before.equals(draft)) {
+            steps.add(row, what, draft);
         }
         return true;
     }
 
-    /** What keeps the draft from being published. */
+    /**
+     * Keeps an edit of a content page.
+     *
+     * @param revision the revision the edit was made on
+     * @param what what is edited; typing on in the same thing stays one step to undo
+     * @return whether it was kept; false if the draft has moved on since
+     */
+    @Transactional
+    public boolean edit(UUID workspace, UUID id, int revision, String what, UnaryOperator<ContentPage> change) {
+        PageRow row = locked(workspace, id);
+        if (row.revision != revision || !(DocumentJson.read(row.draft) instanceof ContentPage page)) {
+            return false;
+        }
+        return kept(row, what, change.apply(page));
+    }
+
+    /** Takes the last step back; false if there is none. */
+    @Transactional
+    public boolean undo(UUID workspace, UUID id) {
+        return steps.go(locked(workspace, id), -1);
+    }
+
+    /** Does an undone step again; false if there is none. */
+    @Transactional
+    public boolean redo(UUID workspace, UUID id) {
+        return steps.go(locked(workspace, id), 1);
+    }
+
     @Transactional(readOnly = true)
-    public List<PublishCheck.Finding> findings(Page page) {
-        return PublishCheck.of(
-                page.draft(),
-                target ->
-                        find(page.workspace(), target).flatMap(Page::published).isPresent());
+    public Steps steps(Page page) {
+        return steps.of(page);
+    }
+
+    /** Which ways the draft can go. */
+    public record Steps(boolean back, boolean on) {}
+
+    /** What is to be known before visitors see the draft. */
+    @Transactional(readOnly = true)
+    public List<Finding> findings(Page page) {
+        return readiness.of(page);
+    }
+
+    /** Keeps what a browser measured of a draft, unless the draft has moved on since. */
+    @Transactional
+    public void measured(Page page, int revision, List<Fold> folds) {
+        if (page.revision() == revision) {
+            readiness.measured(page, folds);
+        }
+    }
+
+    /** What was measured of the draft, if it was since its last edit. */
+    @Transactional(readOnly = true)
+    public List<Fold> folds(Page page) {
+        return readiness.folds(page);
     }
 
     /**
@@ -159,11 +247,13 @@ public class Pages {
      * @return what stopped it; empty if it is published
      */
     @Transactional
-    public List<PublishCheck.Finding> publish(UUID workspace, UUID id) {
+    public List<Finding> publish(UUID workspace, UUID id) {
         PageRow row = locked(workspace, id);
         Page page = row.toPage();
-        List<PublishCheck.Finding> findings = findings(page);
-        if (findings.isEmpty()) {
+        List<Finding> stopping = readiness.of(page).stream()
+                .filter(finding -> finding.grade() == Finding.Grade.STOPS)
+                .toList();
+        if (stopping.isEmpty()) {
             row.published = row.draft;
             row.publishedVersion++;
             row.publishedAt = clock.instant();
@@ -173,7 +263,23 @@ public class Pages {
                     String.join("\n", page.changes()),
                     clock.instant()));
         }
-        return findings;
+        return stopping;
+    }
+
+    /** What was published, the latest first. */
+    @Transactional(readOnly = true)
+    public List<PageVersion> versions(Page page) {
+        return versions.ofPage(page.workspace(), page.id()).stream()
+                .map(PageVersionRow::toVersion)
+                .toList();
+    }
+
+    /** Makes a past version the draft again; it can be undone like any edit. */
+    @Transactional
+    public void bringBack(UUID workspace, UUID id, int version) {
+        PageRow row = locked(workspace, id);
+        versions.findById(new PageVersionRow.Key(workspace, id, version))
+                .ifPresent(past -> kept(row, "version " + version, DocumentJson.read(past.document)));
     }
 
     /** @throws Refusal if another page of the promotion has the slug */
@@ -188,6 +294,8 @@ public class Pages {
         }
         row.name = name;
         row.slug = slug.text();
+        pages.flush();
+        awaiting(row.toPage());
     }
 
     private PageRow locked(UUID workspace, UUID id) {

@@ -7,7 +7,6 @@ import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.core.page.Hold;
 import dev.wilyferret.core.page.PageDocument.RedirectPage;
 import dev.wilyferret.core.text.PlainText;
-import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -57,7 +56,8 @@ class RedirectBench {
     }
 
     private String show(Member member, Promotion promotion, Page page, Intake form, Model model) {
-        desk.show(member, promotion, page, form, model);
+        desk.show(member, promotion, page, model);
+        model.addAttribute("form", form);
         Hold hold = ((RedirectPage) page.draft()).hold();
         RedirectTimeline timeline =
                 RedirectTimeline.of(hold, clicks.latestOn(member.workspace(), promotion.id(), page.id()));
@@ -83,8 +83,7 @@ class RedirectBench {
             @RequestParam MultiValueMap<String, String> typed,
             @RequestParam int revision,
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean partly,
-            Model model,
-            HttpServletResponse response) {
+            Model model) {
         Page page = desk.page(member, promotion, id);
         Intake form = Intake.of(typed);
         form.take("title", text -> PlainText.optionalLine("public title", text, 120));
@@ -94,10 +93,7 @@ class RedirectBench {
                         member.workspace(),
                         id,
                         revision,
-                        new RedirectPage(
-                                form.value("title"),
-                                hold.orElseThrow(),
-                                ContentForm.pixels(form, desk.pixelIds(member))));
+                        new RedirectPage(form.value("title"), hold.orElseThrow(), desk.pixels(member, form)));
         if (!partly) {
             return kept
                     ? "redirect:/promotions/" + promotion + "/redirect"
@@ -105,9 +101,10 @@ class RedirectBench {
         }
         model.addAttribute("form", form);
         model.addAttribute("fields", List.of("title", "hold"));
-        String view = desk.kept(member, page, kept, model, response);
+        model.addAttribute("page", desk.page(member, promotion, id));
+        model.addAttribute("keptNow", kept);
         model.addAttribute("conflict", form.clean() && !kept);
-        return view;
+        return "pages/parts :: kept";
     }
 
     @PostMapping("/{id}/publish")

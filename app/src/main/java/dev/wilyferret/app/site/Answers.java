@@ -7,6 +7,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import java.util.Map;
 import org.springframework.stereotype.Component;
 
 /** The answers the public site gives again and again. */
@@ -46,17 +47,30 @@ class Answers {
     }
 
     /** A draft, which only the console may frame. */
-    void preview(HttpServletResponse response, RenderedPage page, String consoleAddress) throws IOException {
-        html(response, HttpServletResponse.SC_OK, ServedHtml.of(page), "", consoleAddress);
+    void preview(HttpServletResponse response, RenderedPage page, Map<String, String> values, String consoleAddress)
+            throws IOException {
+        html(response, HttpServletResponse.SC_OK, ServedHtml.of(page), "", values, consoleAddress);
     }
 
     void html(HttpServletResponse response, int status, ServedHtml page, String view) throws IOException {
-        html(response, status, page, view, "'none'");
+        html(response, status, page, view, Map.of());
     }
 
-    private static void html(HttpServletResponse response, int status, ServedHtml page, String view, String framedBy)
+    /** @param values for the tokens in the page's words */
+    void html(HttpServletResponse response, int status, ServedHtml page, String view, Map<String, String> values)
             throws IOException {
-        byte[] body = page.forView(view);
+        html(response, status, page, view, values, "'none'");
+    }
+
+    private static void html(
+            HttpServletResponse response,
+            int status,
+            ServedHtml page,
+            String view,
+            Map<String, String> values,
+            String framedBy)
+            throws IOException {
+        byte[] body = page.forView(view, values);
         response.setStatus(status);
         response.setContentType("text/html;charset=UTF-8");
         response.setHeader("Cache-Control", "no-store");
@@ -71,6 +85,12 @@ class Answers {
         response.setContentType("text/plain;charset=UTF-8");
         response.setHeader("Cache-Control", "no-store");
         response.getOutputStream().write((text + "\n").getBytes(StandardCharsets.UTF_8));
+    }
+
+    /** On to another page of the site, after something was sent. */
+    void seeOther(HttpServletResponse response, String path) {
+        sendTo(response, path);
+        response.setStatus(HttpServletResponse.SC_SEE_OTHER);
     }
 
     /** To a stored destination; nothing in a request can name another. */

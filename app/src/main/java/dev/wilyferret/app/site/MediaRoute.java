@@ -7,9 +7,12 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.nio.channels.Channels;
 import java.nio.channels.FileChannel;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import org.springframework.core.io.ClassPathResource;
+import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpRange;
 import org.springframework.stereotype.Component;
 
@@ -37,6 +40,14 @@ class MediaRoute {
         response.setHeader("Cache-Control", "public, max-age=31536000, immutable");
         response.setHeader("Content-Security-Policy", "default-src 'none'; sandbox");
         response.setHeader("Accept-Ranges", "bytes");
+        if (!file.picture() && !file.video()) {
+            response.setHeader(
+                    "Content-Disposition",
+                    ContentDisposition.attachment()
+                            .filename(file.originalName(), StandardCharsets.UTF_8)
+                            .build()
+                            .toString());
+        }
         Optional<HttpRange> range = range(request);
         long from = range.map(asked -> asked.getRangeStart(file.bytes())).orElse(0L);
         long to = range.map(asked -> asked.getRangeEnd(file.bytes())).orElse(file.bytes() - 1);
@@ -52,6 +63,21 @@ class MediaRoute {
         response.setContentLengthLong(to - from + 1);
         if (!request.getMethod().equals("HEAD")) {
             send(shelf.path(file), from, to - from + 1, response);
+        }
+    }
+
+    /** {@code /type/{file}}: the faces pages are set in. */
+    void type(HttpServletResponse response, String name) throws IOException {
+        ClassPathResource face = new ClassPathResource("static/assets/fonts/" + name);
+        if (!name.matches("[a-z0-9-]{1,80}\\.woff2") || !face.exists()) {
+            answers.notFound(response);
+            return;
+        }
+        response.setContentType("font/woff2");
+        response.setHeader("Cache-Control", "public, max-age=31536000, immutable");
+        response.setContentLengthLong(face.contentLength());
+        try (var in = face.getInputStream()) {
+            in.transferTo(response.getOutputStream());
         }
     }
 

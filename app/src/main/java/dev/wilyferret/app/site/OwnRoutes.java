@@ -8,6 +8,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.time.Duration;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 
@@ -41,14 +42,29 @@ class OwnRoutes {
     }
 
     /** {@code /preview/{signed}}: a draft as visitors would see it; counts nothing, fires nothing. */
-    void preview(HttpServletResponse response, String signed) throws IOException {
-        Optional<RenderedPage> page = previews.open(signed);
+    void preview(HttpServletRequest request, HttpServletResponse response, String signed) throws IOException {
+        Optional<Previews.Opened> page = previews.open(signed);
         if (page.isEmpty()) {
             answers.notFound(response);
             return;
         }
         response.setHeader("X-Robots-Tag", "noindex, nofollow");
-        answers.preview(response, page.get(), consoleAddress);
+        answers.preview(
+                response,
+                page.get().page(),
+                TokenValues.of(request, Optional.empty(), page.get().offer()),
+                consoleAddress);
+    }
+
+    /** {@code /design/{key}}: a starting design as it would look; may be framed by the console. */
+    void design(HttpServletResponse response, String key) throws IOException {
+        Optional<RenderedPage> page = previews.design(key);
+        if (page.isEmpty()) {
+            answers.notFound(response);
+            return;
+        }
+        response.setHeader("X-Robots-Tag", "noindex, nofollow");
+        answers.preview(response, page.get(), Map.of(), consoleAddress);
     }
 
     /** Browser and system, in words enough to tell two of one's own apart. */

@@ -2,6 +2,7 @@ package dev.wilyferret.app.site;
 
 import dev.wilyferret.app.clicks.ClickLog;
 import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.core.id.ShortId;
 import jakarta.servlet.http.HttpServlet;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -22,6 +23,7 @@ class SiteServlet extends HttpServlet {
     private final transient VisitorRoutes visitors;
     private final transient PixelRoutes pixels;
     private final transient PostbackRoute postbacks;
+    private final transient FormRoutes forms;
     private final transient OwnRoutes own;
     private final transient MediaRoute media;
     private final transient SnapshotKeeper snapshots;
@@ -31,6 +33,7 @@ class SiteServlet extends HttpServlet {
             VisitorRoutes visitors,
             PixelRoutes pixels,
             PostbackRoute postbacks,
+            FormRoutes forms,
             OwnRoutes own,
             MediaRoute media,
             SnapshotKeeper snapshots,
@@ -38,6 +41,7 @@ class SiteServlet extends HttpServlet {
         this.visitors = visitors;
         this.pixels = pixels;
         this.postbacks = postbacks;
+        this.forms = forms;
         this.own = own;
         this.media = media;
         this.snapshots = snapshots;
@@ -68,6 +72,10 @@ class SiteServlet extends HttpServlet {
             pixels.report(request, response);
         } else if ((reading || posting) && parts.length == 2 && parts[0].equals("postback")) {
             postbacks.receive(request, response, parts[1]);
+        } else if (posting && parts.length == 3 && parts[0].equals("opt-in")) {
+            forms.optIn(request, response, parts[1], parts[2]);
+        } else if (posting && parts.length == 3 && parts[0].equals("quiz")) {
+            forms.quiz(request, response, parts[1], parts[2]);
         } else if (reading) {
             read(request, response, path, parts);
         } else {
@@ -79,17 +87,21 @@ class SiteServlet extends HttpServlet {
             throws IOException {
         switch (parts[0] + "/" + parts.length) {
             case "go/2" -> visitors.link(request, response, parts[1]);
-            case "out/2" -> visitors.out(request, response, parts[1]);
+            case "out/2" -> visitors.out(request, response, parts[1], Optional.empty());
+            case "out/3" -> visitors.out(request, response, parts[1], ShortId.parse(parts[2]));
             case "px/3" -> pixels.image(request, response, parts[1], parts[2]);
             case "media/2" -> media.serve(request, response, parts[1]);
             case "own/2" -> own.mark(request, response, parts[1]);
-            case "preview/2" -> own.preview(response, parts[1]);
+            case "preview/2" -> own.preview(request, response, parts[1]);
+            case "design/2" -> own.design(response, parts[1]);
+            case "type/2" -> media.type(response, parts[1]);
+            case "calendar/3" -> forms.calendar(response, parts[1], parts[2]);
             case "privacy/1" -> privacy(response);
             case "robots.txt/1" ->
                 answers.plain(
                         response,
                         HttpServletResponse.SC_OK,
-                        "User-agent: *\nDisallow: /go/\nDisallow: /out/\nDisallow: /px/\nDisallow: /preview/");
+                        "User-agent: *\nDisallow: /go/\nDisallow: /out/\nDisallow: /px/\nDisallow: /preview/\nDisallow: /design/");
             default -> page(request, response, path, parts);
         }
     }

@@ -2,14 +2,19 @@ package dev.wilyferret.app.site;
 
 import dev.wilyferret.app.media.MediaFile;
 import dev.wilyferret.app.offers.Network;
+import dev.wilyferret.app.pages.PageHtml;
 import dev.wilyferret.app.pixels.PixelAccount;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.offer.AffiliateLink;
+import dev.wilyferret.core.page.PageDocument;
+import java.time.Instant;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.NavigableMap;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -68,7 +73,7 @@ record SiteSnapshot(
             part.pages.forEach(page -> pagesById.put(page.id(), page));
             entries.putAll(part.entries);
             part.networks.forEach(network -> networks.put(network.postbackKey(), network));
-            part.media.forEach(file -> media.put(file.name(), file));
+            part.media.forEach(file -> file.copies().forEach(copy -> media.put(copy.name(), copy)));
             part.ownBrowsers.forEach(mark -> ownBrowsers.put(mark, part.workspace.id()));
         }
         return new SiteSnapshot(links, linksById, pages, pagesById, entries, networks, media, ownBrowsers, workspaces);
@@ -88,11 +93,21 @@ record SiteSnapshot(
     record LiveLink(UUID id, UUID workspace, UUID promotion, Tags tags, Target target) {}
 
     /**
+     * A page as it is served.
+     *
      * @param withPixels what people get
      * @param withoutPixels the same page for declared crawlers
+     */
+    record Drawn(ServedHtml withPixels, ServedHtml withoutPixels) {}
+
+    /**
+     * @param drawn the page by the moment from which it looks so; a countdown's end begins a new one
      * @param redirect whether it sends the visitor on by itself
+     * @param consent whether pixels wait for the visitor's word
      * @param pixels that fire on it, by id
      * @param out the promotion's affiliate link
+     * @param otherOffers affiliate links of other offers it leads to, by offer
+     * @param around what it was drawn with, to draw it anew for a form that was sent
      */
     record LivePage(
             UUID id,
@@ -100,10 +115,19 @@ record SiteSnapshot(
             UUID promotion,
             String path,
             boolean redirect,
-            ServedHtml withPixels,
-            ServedHtml withoutPixels,
+            boolean consent,
+            NavigableMap<Instant, Drawn> drawn,
             Map<UUID, PixelAccount> pixels,
-            AffiliateLink out) {}
+            AffiliateLink out,
+            Map<UUID, AffiliateLink> otherOffers,
+            String offerName,
+            PageDocument document,
+            PageHtml.Surroundings around) {
+
+        Drawn at(Instant now) {
+            return Objects.requireNonNull(drawn.floorEntry(now)).getValue();
+        }
+    }
 
     Optional<LivePage> page(String path) {
         return Optional.ofNullable(pages.get(path));

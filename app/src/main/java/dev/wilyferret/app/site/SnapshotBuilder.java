@@ -2,6 +2,7 @@ package dev.wilyferret.app.site;
 
 import dev.wilyferret.app.links.Links;
 import dev.wilyferret.app.links.TrackingLink;
+import dev.wilyferret.app.media.MediaFile;
 import dev.wilyferret.app.media.Shelf;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.offers.Offers;
@@ -13,18 +14,25 @@ import dev.wilyferret.app.pixels.PixelAccount;
 import dev.wilyferret.app.pixels.PixelAccounts;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.app.site.SiteSnapshot.Drawn;
 import dev.wilyferret.app.site.SiteSnapshot.LiveLink;
 import dev.wilyferret.app.site.SiteSnapshot.LivePage;
 import dev.wilyferret.app.site.SiteSnapshot.Target;
 import dev.wilyferret.app.workspace.OwnBrowsers;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.offer.AffiliateLink;
+import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.NavigableMap;
+import java.util.Optional;
+import java.util.TreeMap;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -86,6 +94,8 @@ class SnapshotBuilder {
         private final Map<UUID, Offer> offerById;
         private final Map<UUID, PixelAccount> pixelById = new LinkedHashMap<>();
         private final Map<UUID, Page> pageById;
+        private final List<MediaFile> files;
+        private final Map<String, MediaFile> fileByName;
 
         OfWorkspace(Workspace workspace) {
             this.workspace = workspace;
@@ -95,6 +105,8 @@ class SnapshotBuilder {
             pixels.of(id).forEach(pixel -> pixelById.put(pixel.id(), pixel));
             pageById = pages.of(id).stream()
                     .collect(Collectors.toMap(Page::id, Function.identity(), (a, b) -> a, LinkedHashMap::new));
+            files = shelf.of(id);
+            fileByName = files.stream().collect(Collectors.toMap(MediaFile::name, Function.identity()));
         }
 
         SiteSnapshot.Part part() {
@@ -104,7 +116,7 @@ class SnapshotBuilder {
                 page.published().ifPresent(document -> {
                     LivePage live = livePage(page, document);
                     livePages.add(live);
-                    if (page.kind() == PageKind.BRIDGE) {
+                    if (page.kind() == PageKind.CONTENT) {
                         entries.putIfAbsent(promotion(page.promotion()).slug(), live.path());
                     }
                 });
@@ -114,33 +126,81 @@ class SnapshotBuilder {
                     .filter(link -> !link.paused())
                     .collect(Collectors.toMap(link -> link.code().text(), this::liveLink));
             return new SiteSnapshot.Part(
-                    workspace,
-                    liveLinks,
-                    livePages,
-                    entries,
-                    offers.networksOf(id),
-                    shelf.of(id),
-                    ownBrowsers.marks(id));
+                    workspace, liveLinks, livePages, entries, offers.networksOf(id), files, ownBrowsers.marks(id));
         }
 
         private LivePage livePage(Page page, PageDocument document) {
             Map<UUID, PixelAccount> firing = new LinkedHashMap<>();
             document.pixels().stream().filter(pixelById::containsKey).forEach(id -> firing.put(id, pixelById.get(id)));
+            Offer offer = offerOf(page.promotion());
+            PageHtml.Surroundings around = new PageHtml.Surroundings(
+                    page,
+                    path(page.id()),
+                    workspace.legal(),
+                    workspace.zone(),
+                    workspace.currency(),
+                    this::path,
+                    name -> Optional.ofNullable(fileByName.get(name)),
+                    List.copyOf(firing.values()),
+                    Instant.EPOCH,
+                    Optional.empty(),
+                    Optional.empty());
             return new LivePage(
                     page.id(),
                     workspace.id(),
                     page.promotion(),
                     path(page.id()),
                     page.kind() == PageKind.REDIRECT,
-                    served(page, document, List.copyOf(firing.values())),
-                    served(page, document, List.of()),
+                    asksConsent(page, document),
+                    drawn(document, around),
                     Map.copyOf(firing),
-                    offerOf(page.promotion()).details().link());
+                    offer.details().link(),
+                    otherOffers(document),
+                    offer.name(),
+                    document,
+                    around);
         }
 
-        private ServedHtml served(Page page, PageDocument document, List<PixelAccount> firing) {
-            return ServedHtml.of(html.render(
-                    document, new PageHtml.Surroundings(page, path(page.id()), workspace.legal(), this::path, firing)));
+        /** A redirect page waits for consent where a page before it asks for it. */
+        private boolean asksConsent(Page page, PageDocument document) {
+            return document instanceof PageDocument.ContentPage content
+                    ? content.settings().consent()
+                    : pageById.values().stream()
+                            .filter(other -> other.promotion().equals(page.promotion()))
+                            .flatMap(other -> other.published().stream())
+                            .anyMatch(other -> other instanceof PageDocument.ContentPage content
+                                    && content.settings().consent());
+        }
+
+        private NavigableMap<Instant, Drawn> drawn(PageDocument document, PageHtml.Surroundings around) {
+            NavigableMap<Instant, Drawn> drawn = new TreeMap<>();
+            drawn.put(Instant.MIN, drawnAt(Instant.EPOCH, document, around));
+            if (document instanceof PageDocument.ContentPage content) {
+                content.turns().forEach(turn -> drawn.put(turn, drawnAt(turn, document, around)));
+            }
+            return drawn;
+        }
+
+        private Drawn drawnAt(Instant moment, PageDocument document, PageHtml.Surroundings around) {
+            PageHtml.Surroundings then = around.at(moment);
+            return new Drawn(
+                    ServedHtml.of(html.render(document, then)),
+                    ServedHtml.of(html.render(document, then.firing(List.of()))));
+        }
+
+        private Map<UUID, AffiliateLink> otherOffers(PageDocument document) {
+            Map<UUID, AffiliateLink> links = new HashMap<>();
+            if (document instanceof PageDocument.ContentPage content) {
+                content.blocks()
+                        .all()
+                        .flatMap(placed -> placed.block().nextSteps().stream())
+                        .forEach(next -> {
+                            if (next instanceof NextStep.ToAnotherOffer(UUID id) && offerById.containsKey(id)) {
+                                links.put(id, offerById.get(id).details().link());
+                            }
+                        });
+            }
+            return links;
         }
 
         private LiveLink liveLink(TrackingLink link) {

@@ -16,12 +16,15 @@ import java.util.UUID;
  * @param visitor a fresh id if the browser brought none
  * @param current the click this visit hangs on, if it is still on
  * @param ownToken what an own browser carries
+ * @param agreed whether the visitor said yes where a page asked for consent to pixels
  */
-record Visit(UUID visitor, Optional<Current> current, Optional<String> ownToken) {
+record Visit(UUID visitor, Optional<Current> current, Optional<String> ownToken, boolean agreed) {
 
     static final String VISITOR = "wf_v";
     static final String CLICK = "wf_c";
     static final String OWN = "wf_own";
+    /** Set by the page's script, which is why it is the one cookie that script can read. */
+    static final String CONSENT = "wf_ok";
 
     private static final Duration VISITOR_KEPT = Duration.ofDays(365);
     /** A visit is over after this long without a request. */
@@ -53,16 +56,18 @@ record Visit(UUID visitor, Optional<Current> current, Optional<String> ownToken)
         Optional<UUID> visitor = Optional.empty();
         Optional<Current> current = Optional.empty();
         Optional<String> own = Optional.empty();
+        boolean agreed = false;
         Cookie[] cookies = request.getCookies();
         for (Cookie cookie : cookies == null ? new Cookie[0] : cookies) {
             switch (cookie.getName()) {
                 case VISITOR -> visitor = ShortId.parse(cookie.getValue());
                 case CLICK -> current = Current.parse(cookie.getValue());
                 case OWN -> own = Optional.of(cookie.getValue());
+                case CONSENT -> agreed = cookie.getValue().equals("yes");
                 default -> {}
             }
         }
-        return new Visit(visitor.orElseGet(ids::next), current, own);
+        return new Visit(visitor.orElseGet(ids::next), current, own, agreed);
     }
 
     /** The present click, if it belongs to the promotion. */

@@ -1,6 +1,8 @@
 package dev.wilyferret.app.site;
 
 import dev.wilyferret.app.clicks.ClickLog;
+import dev.wilyferret.app.pages.FormSent;
+import dev.wilyferret.app.pages.PageHtml;
 import dev.wilyferret.app.site.SiteSnapshot.LiveLink;
 import dev.wilyferret.app.site.SiteSnapshot.LivePage;
 import dev.wilyferret.app.site.SiteSnapshot.Target;
@@ -9,13 +11,18 @@ import dev.wilyferret.core.click.SiteEvent;
 import dev.wilyferret.core.click.Verdict;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.offer.AffiliateLink;
+import dev.wilyferret.core.page.BlockId;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /**
@@ -29,12 +36,16 @@ class VisitorRoutes {
     private final ClickLog log;
     private final UuidV7 ids;
     private final Answers answers;
+    private final PageHtml html;
+    private final Clock clock;
 
-    VisitorRoutes(SnapshotKeeper snapshots, ClickLog log, UuidV7 ids, Answers answers) {
+    VisitorRoutes(SnapshotKeeper snapshots, ClickLog log, UuidV7 ids, Answers answers, PageHtml html, Clock clock) {
         this.snapshots = snapshots;
         this.log = log;
         this.ids = ids;
         this.answers = answers;
+        this.html = html;
+        this.clock = clock;
     }
 
     /** {@code /go/{code}}: counts the click, then sends the visitor where the link leads. */
@@ -83,19 +94,40 @@ class VisitorRoutes {
         if (page.redirect()) {
             response.setHeader("X-Robots-Tag", "noindex, nofollow");
         }
-        boolean program = Verdict.on(userAgent(request)) instanceof Verdict.DeclaredCrawler;
+        Map<String, String> values = TokenValues.of(
+                request, current.link().map(snapshot.linksById()::get).map(LiveLink::tags), page.offerName());
         answers.html(
                 response,
                 HttpServletResponse.SC_OK,
-                program ? page.withoutPixels() : page.withPixels(),
-                view.id().toString());
+                html(request, page, visit),
+                view.id().toString(),
+                values);
     }
 
-    /** {@code /out/{page}}: counts the step, then sends the visitor to the offer with the click id. */
-    void out(HttpServletRequest request, HttpServletResponse response, String pageId) throws IOException {
+    /** The page as it is now; with the thanks of a form on it, if the request comes from there. */
+    private ServedHtml html(HttpServletRequest request, LivePage page, Visit visit) {
+        String thanked = header(request.getParameter("thanks"));
+        if (thanked.matches("[a-z0-9]{1,24}")) {
+            return ServedHtml.of(html.render(
+                    page.document(), page.around().at(clock.instant()).after(FormSent.thanks(new BlockId(thanked)))));
+        }
+        SiteSnapshot.Drawn drawn = page.at(clock.instant());
+        boolean program = Verdict.on(userAgent(request)) instanceof Verdict.DeclaredCrawler;
+        boolean unwanted = page.redirect() && page.consent() && !visit.agreed();
+        return program || unwanted ? drawn.withoutPixels() : drawn.withPixels();
+    }
+
+    /**
+     * {@code /out/{page}} and {@code /out/{page}/{offer}}: counts the step, then sends the visitor to the offer with the
+     * click id.
+     */
+    void out(HttpServletRequest request, HttpServletResponse response, String pageId, Optional<UUID> offer)
+            throws IOException {
         SiteSnapshot snapshot = snapshots.now();
         LivePage page = ShortId.parse(pageId).map(snapshot.pagesById()::get).orElse(null);
-        if (page == null) {
+        AffiliateLink way =
+                page == null ? null : offer.map(page.otherOffers()::get).orElse(offer.isEmpty() ? page.out() : null);
+        if (page == null || way == null) {
             answers.notFound(response);
             return;
         }
@@ -104,13 +136,13 @@ class VisitorRoutes {
         Visit.Current current =
                 visit.currentOn(page.promotion()).orElseGet(() -> begin(request, visit, snapshot, page, events));
         events.add(new SiteEvent.WentOn(
-                ids.next(), page.workspace(), page.promotion(), current.click(), visit.visitor(), page.id()));
+                ids.next(), page.workspace(), page.promotion(), current.click(), visit.visitor(), page.id(), offer));
         if (recorded(request)) {
             log.append(events);
             visit.remember(request, response, current);
         }
         Optional<Tags> tags = current.link().map(snapshot.linksById()::get).map(LiveLink::tags);
-        answers.sendTo(response, page.out().expand(ShortId.of(current.click()), tags));
+        answers.sendTo(response, way.expand(ShortId.of(current.click()), tags));
     }
 
     /** A visit that begins on a page, without a link. */
@@ -157,6 +189,10 @@ class VisitorRoutes {
     }
 
     private static String header(HttpServletRequest request, String name) {
-        return Optional.ofNullable(request.getHeader(name)).orElse("");
+        return header(request.getHeader(name));
+    }
+
+    private static String header(@Nullable String value) {
+        return Optional.ofNullable(value).orElse("");
     }
 }

@@ -13,7 +13,7 @@ public class Benches {
         return switch (station) {
             case TRAFFIC -> "Traffic";
             case FILTER -> "Filter";
-            case PAGE -> "Bridge page";
+            case PAGE -> "Landing page";
             case REDIRECT -> "Redirect page";
             case OFFER -> "Offer";
             case SALES -> "Sales";
@@ -24,7 +24,7 @@ public class Benches {
         String bench = switch (station) {
             case TRAFFIC -> "links";
             case FILTER -> "filter";
-            case PAGE -> "bridge";
+            case PAGE -> "pages/landing";
             case REDIRECT -> "redirect";
             case OFFER -> "offer";
             case SALES -> "sales";
@@ -43,7 +43,7 @@ public class Benches {
         return switch (station) {
             case TRAFFIC -> "All clicks";
             case FILTER -> "Counted clicks";
-            case PAGE -> "Counted clicks that saw the bridge page";
+            case PAGE -> "Counted clicks that saw the landing page";
             case REDIRECT -> "Counted clicks that passed the redirect page";
             case OFFER -> "Counted clicks sent on to the offer";
             case SALES -> "Counted clicks that brought a sale";

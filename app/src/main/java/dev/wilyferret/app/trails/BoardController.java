@@ -9,6 +9,7 @@ import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.design.StartingDesign;
 import dev.wilyferret.core.link.Slug;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
@@ -120,7 +121,7 @@ class BoardController {
                 promotions.add(member.workspace(), offer.orElseThrow().id(), name.orElseThrow(), slug.orElseThrow());
         if (form.ticked("pages")) {
             pages.makeRedirect(member.workspace(), made.id());
-            pages.makeBridge(member.workspace(), made.id(), offer.orElseThrow().name());
+            pages.make(member.workspace(), made.id(), StartingDesign.bridge());
         }
         return "redirect:/promotions/" + made.id();
     }

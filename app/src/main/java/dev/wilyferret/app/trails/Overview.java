@@ -27,8 +27,8 @@ record Overview(Promotion promotion, Offer offer, Setup setup, StepFigures figur
         String own = "/promotions/" + promotion.id();
         return switch (next()) {
             case PUT_CLICK_ID_IN_LINK, WAIT_FOR_SALES -> "/offers/" + offer.id();
-            case MAKE_BRIDGE_PAGE, PUBLISH_BRIDGE_PAGE, LEAD_THROUGH_REDIRECT, FIRE_VIEW_PIXEL, PUBLISH_CHANGES ->
-                own + "/bridge";
+            case MAKE_LANDING_PAGE, PUBLISH_LANDING_PAGE, LEAD_THROUGH_REDIRECT, FIRE_VIEW_PIXEL, PUBLISH_CHANGES ->
+                own + "/pages/landing";
             case MAKE_REDIRECT_PAGE, PUBLISH_REDIRECT_PAGE, FIRE_LEAD_PIXEL -> own + "/redirect";
             case FILL_LEGAL -> "/settings";
             case ADD_PIXEL -> "/pixels/new";

@@ -17,7 +17,6 @@ import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.figures.ClickCounts;
 import dev.wilyferret.core.figures.StepFigures;
 import dev.wilyferret.core.money.Money;
-import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.trail.PageState;
@@ -112,16 +111,16 @@ class Overviews {
     }
 
     private static Setup setup(Promotion promotion, Offer offer, List<Page> pages, Known known) {
-        Optional<Page> bridge = first(pages, PageKind.BRIDGE);
+        Optional<Page> landing = first(pages, PageKind.CONTENT);
         Optional<Page> redirect = first(pages, PageKind.REDIRECT);
         return new Setup(
                 (int) known.links.stream()
                         .filter(link -> link.promotion().equals(promotion.id()) && !link.paused())
                         .count(),
-                bridge.map(Page::state).orElse(PageState.MISSING),
+                landing.map(Page::state).orElse(PageState.MISSING),
                 redirect.map(Page::state).orElse(PageState.MISSING),
-                bridge.map(Overviews::leadsToPage).orElse(false),
-                pixelsOn(bridge),
+                landing.map(Overviews::leadsToPage).orElse(false),
+                pixelsOn(landing),
                 pixelsOn(redirect),
                 known.pixelAccounts,
                 known.leadSeen.contains(promotion.id()),
@@ -129,11 +128,12 @@ class Overviews {
                 known.workspace.legal().complete());
     }
 
-    private static boolean leadsToPage(Page bridge) {
-        return bridge.published().orElse(bridge.draft()) instanceof PageDocument.ContentPage page
-                && page.first(Block.Button.class)
-                        .filter(button -> button.next() instanceof NextStep.ToPage)
-                        .isPresent();
+    private static boolean leadsToPage(Page landing) {
+        return landing.published().orElse(landing.draft()) instanceof PageDocument.ContentPage page
+                && page.blocks()
+                        .shown()
+                        .flatMap(placed -> placed.block().nextSteps().stream())
+                        .anyMatch(NextStep.ToPage.class::isInstance);
     }
 
     private static int pixelsOn(Optional<Page> page) {
@@ -148,7 +148,7 @@ class Overviews {
                 known.sold.getOrDefault(promotion.id(), new Sales.Sold(0, Money.zero(known.workspace.currency())));
         return new StepFigures(
                 known.counts.getOrDefault(promotion.id(), ClickCounts.NONE),
-                viewers(first(pages, PageKind.BRIDGE), reach),
+                viewers(first(pages, PageKind.CONTENT), reach),
                 viewers(first(pages, PageKind.REDIRECT), reach),
                 reach.wentOn().values().stream().mapToLong(Long::longValue).sum(),
                 sold.sales(),

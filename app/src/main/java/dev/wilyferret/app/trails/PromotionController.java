@@ -115,7 +115,7 @@ class PromotionController {
         return switch (station) {
             case TRAFFIC -> clicks.all(workspace, promotion, period.from());
             case FILTER -> clicks.standing(workspace, promotion, period.from(), Standing.COUNTED);
-            case PAGE -> clicks.saw(workspace, promotion, period.from(), ids(own, PageKind.BRIDGE));
+            case PAGE -> clicks.saw(workspace, promotion, period.from(), ids(own, PageKind.CONTENT));
             case REDIRECT -> clicks.saw(workspace, promotion, period.from(), ids(own, PageKind.REDIRECT));
             case OFFER ->
                 clicks.wentOn(

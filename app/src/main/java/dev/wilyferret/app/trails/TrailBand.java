@@ -57,6 +57,7 @@ class TrailBand implements WebMvcConfigurer, HandlerInterceptor {
                     .one(member.workspace(), UUID.fromString(promotion), period.from())
                     .ifPresent(overview -> {
                         view.addObject("overview", overview);
+                        view.addObject("slim", !"trails/promotion".equals(view.getViewName()));
                         view.addObject("period", period);
                         view.addObject("periods", Period.CHOICES);
                         view.addObject("drawing", TrailDrawing.of(overview.trail(), show::rate));

@@ -19,6 +19,7 @@ import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.address.UriTemplate;
+import dev.wilyferret.core.design.StartingDesign;
 import dev.wilyferret.core.link.Slug;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.offer.AffiliateLink;
@@ -26,9 +27,13 @@ import dev.wilyferret.core.offer.Countries;
 import dev.wilyferret.core.offer.Payout;
 import dev.wilyferret.core.offer.SubIdFill;
 import dev.wilyferret.core.page.Block;
+import dev.wilyferret.core.page.Blocks;
 import dev.wilyferret.core.page.Hold;
+import dev.wilyferret.core.page.Look;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
+import dev.wilyferret.core.page.PageSettings;
+import dev.wilyferret.core.page.Placed;
 import dev.wilyferret.core.pixel.FireAddress;
 import java.time.Duration;
 import java.time.ZoneId;
@@ -135,7 +140,7 @@ public class Scenario {
                 promotions.add(stage.id(), offer.id(), "Cellar Crop", new Slug("cellar-" + NUMBER.incrementAndGet()));
         Page redirect = pages.makeRedirect(stage.id(), promotion.id());
         write(redirect, new PageDocument.RedirectPage("One moment", new Hold(holdMillis), List.of(pixel)));
-        Page bridge = pages.makeBridge(stage.id(), promotion.id(), offer.name());
+        Page bridge = pages.make(stage.id(), promotion.id(), StartingDesign.bridge());
         write(
                 bridge,
                 bridgeText("Pick your first oyster mushrooms", new NextStep.ToPage(redirect.id()), List.of(pixel)));
@@ -152,15 +157,18 @@ public class Scenario {
     }
 
     public static PageDocument.ContentPage bridgeText(String headline, NextStep next, List<UUID> pixels) {
+        return content(
+                        Placed.of("headline", new Block.Headline(headline)),
+                        Placed.of("sub", new Block.SubHeadline("Without a garden")),
+                        Placed.of("benefits", new Block.Benefits(List.of("Cheap", "Quick"))),
+                        Placed.of("button", new Block.Button("Show me the course", next)),
+                        Placed.of("disclosure", new Block.Disclosure("I earn a commission.")))
+                .firing(pixels);
+    }
+
+    public static PageDocument.ContentPage content(Placed... blocks) {
         return new PageDocument.ContentPage(
-                "Oyster mushrooms at home",
-                List.of(
-                        new Block.Headline(headline),
-                        new Block.SubHeadline("Without a garden"),
-                        new Block.Benefits(List.of("Cheap", "Quick")),
-                        new Block.Button("Show me the course", next),
-                        new Block.Disclosure("I earn a commission.")),
-                pixels);
+                PageSettings.titled("Oyster mushrooms at home"), Look.PLAIN, new Blocks(List.of(blocks)), List.of());
     }
 
     public Offer offer(Stage stage) {

@@ -51,14 +51,69 @@ class ShelfTest extends AppTest {
     @Test
     void whatIsNeitherPictureNorVideoIsRefused() {
         UUID workspace = scenario.empty().id();
-        for (String content : new String[] {
-            "<html><script>alert(1)</script>", "<svg xmlns='http://www.w3.org/2000/svg'/>", "PK\u0003\u0004zip", ""
-        }) {
+        for (String content :
+                new String[] {"<html><script>alert(1)</script>", "<?xml version='1.0'?><html/>", "MZ program", ""}) {
             assertThatThrownBy(() -> put(workspace, "picture.png", content.getBytes(StandardCharsets.UTF_8)))
                     .isInstanceOf(Refusal.class)
-                    .hasMessageContaining("neither a picture");
+                    .hasMessageContaining("none of PNG, JPEG");
         }
         assertThat(shelf.of(workspace)).isEmpty();
+    }
+
+    @Test
+    void aDrawingIsKeptWithoutWhatCouldRunOrFetch() throws IOException {
+        String hostile = """
+                <?xml version="1.0"?><!DOCTYPE svg [<!ENTITY x SYSTEM "file:///etc/passwd">]>
+                <svg xmlns="http://www.w3.org/2000/svg" onload="alert(1)" width="10">
+                <script>alert(2)</script><style>@import 'https://a.example'</style><a href="javascript:alert(3)"><path d="M0 0"/></a>
+                <foreignObject><iframe src="https://a.example"/></foreignObject><image href="https://a.example/x.png"/>
+                <use href="https://a.example#x"/><use href="#ok"/><rect fill="url(https://a.example#p)" stroke="url(#ok)" style="x"/>
+                <text>&lt;b&gt; &x;</text></svg>
+                """;
+        MediaFile file = put(scenario.empty().id(), "a.svg", hostile.getBytes(StandardCharsets.UTF_8));
+        assertThat(file.contentType()).isEqualTo("image/svg+xml");
+        String kept = Files.readString(shelf.path(file));
+        assertThat(kept)
+                .contains("href=\"#ok\"", "stroke=\"url(#ok)\"", "&lt;b&gt;", "width=\"10\"")
+                .doesNotContain(
+                        "alert",
+                        "a.example",
+                        "passwd\"",
+                        "<script",
+                        "<style",
+                        "<a ",
+                        "iframe",
+                        "foreign",
+                        "onload",
+                        "ENTITY");
+        assertThat(file.name()).startsWith(java.util.HexFormat.of().formatHex(sha256(kept)));
+    }
+
+    private static byte[] sha256(String text) {
+        try {
+            return java.security.MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8));
+        } catch (java.security.NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    @Test
+    void aLargePictureGetsSmallerCopiesAndADocumentIsHandedOut() throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        ImageIO.write(new BufferedImage(1400, 700, BufferedImage.TYPE_INT_RGB), "jpg", out);
+        UUID workspace = scenario.empty().id();
+        MediaFile file = put(workspace, "wide.jpg", out.toByteArray());
+        assertThat(file.widths()).containsExactly(480, 960);
+        scenario.awaitLive("/media/" + file.copyName(480), 200);
+        BufferedImage small = ImageIO.read(shelf.path(file.copies().get(1)).toFile());
+        assertThat(small.getWidth()).isEqualTo(480);
+        assertThat(small.getHeight()).isEqualTo(240);
+
+        MediaFile guide = put(workspace, "Rescue guide.pdf", "%PDF-1.7 x".getBytes(StandardCharsets.UTF_8));
+        scenario.awaitLive("/media/" + guide.name(), 200);
+        assertThat(guest().get("/media/" + guide.name()).headers().firstValue("Content-Disposition"))
+                .hasValueSatisfying(
+                        value -> assertThat(value).startsWith("attachment").contains("Rescue"));
     }
 
     @Test

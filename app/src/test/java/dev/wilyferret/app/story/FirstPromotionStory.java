@@ -200,24 +200,36 @@ class FirstPromotionStory extends AppTest {
         assertThat(page.getByRole(AriaRole.STATUS).first()).containsText("Published. Pixels that fire: 1 instead of 0");
         inOrder(page);
 
-        link(page, "Bridge page").click();
+        link(page, "Landing page").click();
+        assertThat(page.locator("#judged")).containsText("above the fold on a phone");
+        page.getByLabel("Headline", new Page.GetByLabelOptions().setExact(true)).fill("");
+        assertThat(page.locator("#judged")).containsText("The page has no headline");
         button(page, "Publish").click();
         assertThat(page.getByRole(AriaRole.ALERT)).containsText("The page has no headline");
         page.getByLabel("Headline", new Page.GetByLabelOptions().setExact(true))
                 .fill("Pick your first oyster mushrooms in six weeks");
-        page.getByLabel("Sub-headline").fill("A cool corner, a bucket and coffee grounds are enough");
+        page.getByLabel("Sub-headline", new Page.GetByLabelOptions().setExact(true))
+                .fill("A cool corner, a bucket and coffee grounds are enough");
         page.getByLabel("Benefit 1").fill("What to buy for under twenty euros");
         page.getByLabel("Benefit 2").fill("A calendar from spores to pan");
-        page.getByLabel("Button").fill("Show me the course");
-        page.getByLabel("Plumage").check();
-        assertThat(page.frameLocator("iframe").getByRole(AriaRole.HEADING))
+        page.getByLabel("Button", new Page.GetByLabelOptions().setExact(true)).fill("Show me the course");
+        assertThat(page.frameLocator("iframe[data-screen=PHONE]")
+                        .getByRole(AriaRole.HEADING)
+                        .first())
                 .hasText("Pick your first oyster mushrooms in six weeks");
-        page.waitForTimeout(800);
-        page.getByLabel("Picture or video file").setInputFiles(Path.of("src/main/resources/demo/oyster-bucket.jpg"));
-        button(page, "Put it on the page").click();
-        page.getByLabel("What the picture or video shows").fill("Oyster mushrooms growing out of a bucket");
-        assertThat(page.frameLocator("iframe").getByAltText("Oyster mushrooms growing out of a bucket"))
+        page.getByLabel("Add to the page").fill("Picture");
+        page.getByLabel("Add to the page").press("Enter");
+        page.getByLabel("Put a file on the shelf for Picture")
+                .setInputFiles(Path.of("src/main/resources/demo/oyster-bucket.jpg"));
+        assertThat(page.locator("select.file")).hasValue(Pattern.compile(".*\\.jpg"));
+        page.getByLabel("What it shows", new Page.GetByLabelOptions().setExact(true))
+                .fill("Oyster mushrooms growing out of a bucket");
+        assertThat(page.frameLocator("iframe[data-screen=PHONE]")
+                        .getByAltText("Oyster mushrooms growing out of a bucket"))
                 .isVisible();
+        page.locator("#settings summary").click();
+        page.locator("#settings").getByLabel("Plumage").check();
+        assertThat(page.locator("#judged")).containsText("Nothing stands against publishing");
         button(page, "Publish").click();
         assertThat(page.getByRole(AriaRole.STATUS).first()).containsText("The page goes public for the first time.");
         inOrder(page);

@@ -78,8 +78,18 @@ public sealed interface SiteEvent {
     /** A page was shown. */
     record PageView(UUID id, UUID workspace, UUID promotion, UUID click, UUID visitor, UUID page) implements Followed {}
 
-    /** The visitor was sent on to the offer. */
-    record WentOn(UUID id, UUID workspace, UUID promotion, UUID click, UUID visitor, UUID page) implements Followed {}
+    /**
+     * The visitor was sent on to an offer.
+     *
+     * @param offer another one than the promotion's own, if it was
+     */
+    record WentOn(UUID id, UUID workspace, UUID promotion, UUID click, UUID visitor, UUID page, Optional<UUID> offer)
+            implements Followed {
+
+        public WentOn(UUID id, UUID workspace, UUID promotion, UUID click, UUID visitor, UUID page) {
+            this(id, workspace, promotion, click, visitor, page, Optional.empty());
+        }
+    }
 
     /**
      * A pixel was fired.

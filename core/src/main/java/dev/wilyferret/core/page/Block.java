@@ -2,15 +2,19 @@ package dev.wilyferret.core.page;
 
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
+import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
+import java.util.function.UnaryOperator;
 
 /**
- * A part of a page, in reading order. Texts may still be empty while a page is being written; {@link PublishCheck} says
- * what is missing before visitors see it.
+ * A part of a page. Texts may still be empty while a page is being written; {@link Readiness} says what is missing
+ * before visitors see it. Media are named as the shelf named them; the empty name stands for none.
  */
 public sealed interface Block {
 
-    int MOST_BENEFITS = 5;
+    int MOST_BENEFITS = 10;
+    int MOST_ANSWERS = 5;
 
     /** At most 200 characters. */
     record Headline(String text) implements Block {
@@ -26,19 +30,10 @@ public sealed interface Block {
         }
     }
 
-    /**
-     * A picture or a short video from the shelf.
-     *
-     * @param media the file's name on the shelf, as the shelf made it
-     * @param description what it shows, for those who cannot see it; at most 200 characters
-     */
-    record Media(String media, String description) implements Block {
-        public Media {
-            description = PlainText.optionalLine("description of the picture", description, 200);
-        }
-    }
+    /** Paragraphs and lists, with bold, italic and links. */
+    record Text(RichText text) implements Block {}
 
-    /** Two to five lines saying what the visitor gets, each at most 200 characters; empty ones are dropped. */
+    /** Lines saying what the visitor gets, each at most 200 characters; empty ones are dropped. */
     record Benefits(List<String> lines) implements Block {
         public Benefits {
             lines = lines.stream()
@@ -52,10 +47,218 @@ public sealed interface Block {
         }
     }
 
-    /** The page's call to action; its words are at most 60 characters. */
+    /**
+     * A picture from the shelf.
+     *
+     * @param description what it shows, for those who cannot see it; at most 200 characters
+     * @param beside whether the block after it stands beside it on wide screens
+     */
+    record Picture(String media, String description, boolean beside) implements Block {
+        public Picture {
+            description = PlainText.optionalLine("description of the picture", description, 200);
+        }
+    }
+
+    /**
+     * A video: a file of the shelf, or a player of some host in a frame.
+     *
+     * @param media the file; empty if there is a frame
+     * @param frame the player's https address; empty if there is a file
+     * @param still the picture shown until it is played
+     * @param description what it shows; at most 200 characters
+     * @param startsByItself begins as it comes into view, without sound
+     */
+    record Video(
+            String media,
+            String frame,
+            String still,
+            String description,
+            boolean startsByItself,
+            boolean controls,
+            boolean loop)
+            implements Block {
+
+        static final Video EMPTY = new Video("", "", "", "", false, true, false);
+
+        public Video {
+            frame = FrameAddress.taken(frame);
+            description = PlainText.optionalLine("description of the video", description, 200);
+        }
+    }
+
+    /** A call to action; its words are at most 60 characters. */
     record Button(String words, NextStep next) implements Block {
         public Button {
             words = PlainText.optionalLine("button", words, 60);
+        }
+    }
+
+    /** Whether a form asks for something. */
+    enum Ask {
+        NO,
+        OPTIONAL,
+        REQUIRED
+    }
+
+    /**
+     * An opt-in form; it always asks for the e-mail address.
+     *
+     * @param own further fields by their labels, each at most 60 characters
+     * @param words on its button, at most 60 characters
+     * @param consent wording of a box to tick; empty for none, at most 300 characters
+     * @param thanks shown in the form's place where the next step says so; at most 300 characters
+     */
+    record Form(
+            Ask firstName,
+            Ask lastName,
+            Ask phone,
+            List<String> own,
+            String words,
+            String consent,
+            String thanks,
+            NextStep next)
+            implements Block {
+
+        static final Form EMPTY =
+                new Form(Ask.NO, Ask.NO, Ask.NO, List.of(), "", "", "Thank you.", new NextStep.NotChosen());
+
+        public Form {
+            own = own.stream()
+                    .map(label -> PlainText.optionalLine("label of the own field", label, 60))
+                    .filter(label -> !label.isEmpty())
+                    .toList();
+            if (own.size() > 5) {
+                throw new Refusal("There are %d own fields; at most 5 fit. Ask for less.".formatted(own.size()));
+            }
+            words = PlainText.optionalLine("form's button", words, 60);
+            consent = PlainText.optionalLine("consent wording", consent, 300);
+            thanks = PlainText.optionalLine("thanks", thanks, 300);
+        }
+
+        /** How many fields a visitor has to look at, the e-mail address among them. */
+        public int fields() {
+            return 1 + asks(firstName) + asks(lastName) + asks(phone) + own.size();
+        }
+
+        private static int asks(Ask ask) {
+            return ask == Ask.NO ? 0 : 1;
+        }
+    }
+
+    /**
+     * What a buyer gets on top.
+     *
+     * @param title at most 120 characters
+     * @param total whether the nominal values are summed up below
+     */
+    record BonusList(String title, boolean total) implements Block {
+        public BonusList {
+            title = PlainText.optionalLine("title of the bonus list", title, 120);
+        }
+    }
+
+    /**
+     * @param text what it is; at most 300 characters
+     * @param value its nominal value in the workspace's currency, digits with an optional decimal point; empty for none
+     */
+    record Bonus(String media, String name, String text, String value) implements Block {
+        public Bonus {
+            name = PlainText.optionalLine("name of the bonus", name, 120);
+            text = PlainText.optionalLine("description of the bonus", text, 300);
+            value = value.strip();
+            if (!value.isEmpty() && !value.matches("\\d{1,7}(\\.\\d{1,3})?")) {
+                throw new Refusal("\"%s\" is not a value. Write digits with an optional point, for example 19.50."
+                        .formatted(value.length() > 20 ? value.substring(0, 20) + "…" : value));
+            }
+        }
+    }
+
+    /** Questions, one at a time; {@code end} is where an answer without a next step of its own leads at last. */
+    record Quiz(String words, NextStep end) implements Block {
+        public Quiz {
+            words = PlainText.optionalLine("quiz button", words, 60);
+        }
+    }
+
+    /** A question of a quiz with two to five answers; at most 200 characters. */
+    record Question(String text, List<Answer> answers) implements Block {
+        public Question {
+            text = PlainText.optionalLine("question", text, 200);
+            answers =
+                    answers.stream().filter(answer -> !answer.words().isEmpty()).toList();
+            if (answers.size() > MOST_ANSWERS) {
+                throw new Refusal(
+                        "There are %d answers; at most %d fit. Drop some.".formatted(answers.size(), MOST_ANSWERS));
+            }
+        }
+    }
+
+    /** @param next where this answer leads; not chosen means on to the next question */
+    record Answer(String words, NextStep next) {
+        public Answer {
+            words = PlainText.optionalLine("answer", words, 120);
+        }
+    }
+
+    /** One offer of a list, with its own numbered outbound link. */
+    record OfferItem(String media, String description, String title, String text, String words, NextStep next)
+            implements Block {
+        public OfferItem {
+            description = PlainText.optionalLine("description of the picture", description, 200);
+            title = PlainText.optionalLine("title of the offer item", title, 120);
+            text = PlainText.optionalLine("text of the offer item", text, 400);
+            words = PlainText.optionalLine("button", words, 60);
+        }
+    }
+
+    /** @param who said it; at most 120 characters */
+    record Quote(String text, String who) implements Block {
+        public Quote {
+            text = PlainText.optionalLine("quote", text, 400);
+            who = PlainText.optionalLine("name under the quote", who, 120);
+        }
+    }
+
+    /**
+     * Runs to one moment, the same for everybody, and cannot start again.
+     *
+     * @param until when it is over; empty while not chosen
+     * @param words before the time left, at most 120 characters
+     * @param over shown afterwards, at most 200 characters
+     * @param hides the block that is gone afterwards
+     * @param changes the button whose next step changes
+     * @param then where that button leads afterwards
+     * @param calendar whether visitors can take the moment along as a calendar file
+     */
+    record Countdown(
+            Optional<Instant> until,
+            String words,
+            String over,
+            Optional<BlockId> hides,
+            Optional<BlockId> changes,
+            NextStep then,
+            boolean calendar)
+            implements Block {
+
+        static final Countdown EMPTY = new Countdown(
+                Optional.empty(), "", "", Optional.empty(), Optional.empty(), new NextStep.NotChosen(), false);
+
+        public Countdown {
+            words = PlainText.optionalLine("countdown", words, 120);
+            over = PlainText.optionalLine("words after the countdown", over, 200);
+        }
+
+        public boolean over(Instant now) {
+            return until.isPresent() && !until.get().isAfter(now);
+        }
+    }
+
+    record Divider() implements Block {}
+
+    /** Blocks shown in a dialog that a button opens; its name is shown to those who hear the page. */
+    record PopUp(String name) implements Block {
+        public PopUp {
+            name = PlainText.optionalLine("name of the pop-up", name, 60);
         }
     }
 
@@ -64,5 +267,142 @@ public sealed interface Block {
         public Disclosure {
             text = PlainText.optionalLine("disclosure", text, 500);
         }
+    }
+
+    /** HTML as its owner wrote it, at most 20,000 characters; only ever on the public origin. */
+    record Code(String html) implements Block {
+        public Code {
+            html = PlainText.lines("code", html.replace("\t", "  "), 20_000);
+        }
+    }
+
+    default BlockKind kind() {
+        return switch (this) {
+            case Headline headline -> BlockKind.HEADLINE;
+            case SubHeadline sub -> BlockKind.SUB_HEADLINE;
+            case Text text -> BlockKind.TEXT;
+            case Benefits benefits -> BlockKind.BENEFITS;
+            case Picture picture -> BlockKind.PICTURE;
+            case Video video -> BlockKind.VIDEO;
+            case Button button -> BlockKind.BUTTON;
+            case Form form -> BlockKind.FORM;
+            case BonusList list -> BlockKind.BONUS_LIST;
+            case Bonus bonus -> BlockKind.BONUS;
+            case Quiz quiz -> BlockKind.QUIZ;
+            case Question question -> BlockKind.QUESTION;
+            case OfferItem item -> BlockKind.OFFER_ITEM;
+            case Quote quote -> BlockKind.QUOTE;
+            case Countdown countdown -> BlockKind.COUNTDOWN;
+            case Divider divider -> BlockKind.DIVIDER;
+            case PopUp popUp -> BlockKind.POP_UP;
+            case Disclosure disclosure -> BlockKind.DISCLOSURE;
+            case Code code -> BlockKind.CODE;
+        };
+    }
+
+    /** Where it leads, as far as it leads anywhere; a quiz's answers included. */
+    default List<NextStep> nextSteps() {
+        return switch (this) {
+            case Button(String words, NextStep next) -> List.of(next);
+            case Form form -> List.of(form.next());
+            case Quiz(String words, NextStep end) -> List.of(end);
+            case Question(String text, List<Answer> answers) ->
+                answers.stream().map(Answer::next).toList();
+            case OfferItem item -> List.of(item.next());
+            case Countdown countdown -> countdown.changes().isPresent() ? List.of(countdown.then()) : List.of();
+            default -> List.of();
+        };
+    }
+
+    /** The same block with each of its next steps changed. */
+    default Block leading(UnaryOperator<NextStep> change) {
+        return switch (this) {
+            case Button(String words, NextStep next) -> new Button(words, change.apply(next));
+            case Form form ->
+                new Form(
+                        form.firstName,
+                        form.lastName,
+                        form.phone,
+                        form.own,
+                        form.words,
+                        form.consent,
+                        form.thanks,
+                        change.apply(form.next));
+            case Quiz(String words, NextStep end) -> new Quiz(words, change.apply(end));
+            case Question(String text, List<Answer> answers) ->
+                new Question(
+                        text,
+                        answers.stream()
+                                .map(answer -> new Answer(answer.words, change.apply(answer.next)))
+                                .toList());
+            case OfferItem item ->
+                new OfferItem(item.media, item.description, item.title, item.text, item.words, change.apply(item.next));
+            case Countdown countdown ->
+                new Countdown(
+                        countdown.until,
+                        countdown.words,
+                        countdown.over,
+                        countdown.hides,
+                        countdown.changes,
+                        change.apply(countdown.then),
+                        countdown.calendar);
+            default -> this;
+        };
+    }
+
+    /**
+     * The same block with another file of the shelf.
+     *
+     * @param field {@code still} for a video's still picture, anything else for the file itself
+     * @param about what the file shows, for a block that does not say so yet
+     */
+    default Block showing(String field, String file, String about) {
+        return switch (this) {
+            case Picture(String media, String description, boolean beside) ->
+                new Picture(file, description.isEmpty() ? about : description, beside);
+            case Video video ->
+                field.equals("still")
+                        ? new Video(
+                                video.media,
+                                video.frame,
+                                file,
+                                video.description,
+                                video.startsByItself,
+                                video.controls,
+                                video.loop)
+                        : new Video(
+                                file,
+                                "",
+                                video.still,
+                                video.description,
+                                video.startsByItself,
+                                video.controls,
+                                video.loop);
+            case Bonus(String media, String name, String text, String value) -> new Bonus(file, name, text, value);
+            case OfferItem item ->
+                new OfferItem(
+                        file,
+                        item.description.isEmpty() ? about : item.description,
+                        item.title,
+                        item.text,
+                        item.words,
+                        item.next);
+            default -> this;
+        };
+    }
+
+    /** The names of the shelf's files it shows. */
+    default List<String> files() {
+        return switch (this) {
+            case Picture picture -> named(picture.media());
+            case Video video -> named(video.media(), video.still());
+            case Bonus bonus -> named(bonus.media());
+            case OfferItem item -> named(item.media());
+            default -> List.of();
+        };
+    }
+
+    private static List<String> named(String... media) {
+        return List.of(media).stream().filter(name -> !name.isEmpty()).toList();
     }
 }

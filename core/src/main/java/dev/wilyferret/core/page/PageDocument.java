@@ -1,10 +1,12 @@
 package dev.wilyferret.core.page;
 
 import dev.wilyferret.core.text.PlainText;
+import java.time.Instant;
 import java.util.List;
-import java.util.Optional;
+import java.util.NavigableSet;
+import java.util.TreeSet;
 import java.util.UUID;
-import java.util.stream.Stream;
+import java.util.function.UnaryOperator;
 
 /** A page's content as one value: what is kept, published, compared and drawn. */
 public sealed interface PageDocument {
@@ -16,20 +18,61 @@ public sealed interface PageDocument {
     List<UUID> pixels();
 
     /** A page a visitor reads. */
-    record ContentPage(String title, List<Block> blocks, List<UUID> pixels) implements PageDocument {
+    record ContentPage(PageSettings settings, Look look, Blocks blocks, List<UUID> pixels) implements PageDocument {
         public ContentPage {
-            title = PlainText.optionalLine("public title", title, 120);
-            blocks = List.copyOf(blocks);
             pixels = List.copyOf(pixels);
         }
 
-        /** The first block of a kind, if there is one. */
-        public <B extends Block> Optional<B> first(Class<B> kind) {
-            return all(kind).findFirst();
+        @Override
+        public String title() {
+            return settings.title();
         }
 
-        public <B extends Block> Stream<B> all(Class<B> kind) {
-            return blocks.stream().filter(kind::isInstance).map(kind::cast);
+        public ContentPage with(PageSettings other) {
+            return new ContentPage(other, look, blocks, pixels);
+        }
+
+        public ContentPage with(Look other) {
+            return new ContentPage(settings, other, blocks, pixels);
+        }
+
+        public ContentPage firing(List<UUID> others) {
+            return new ContentPage(settings, look, blocks, others);
+        }
+
+        /** The moments at which what visitors see changes by itself: the ends of its countdowns. */
+        public NavigableSet<Instant> turns() {
+            NavigableSet<Instant> turns = new TreeSet<>();
+            blocks.shown().forEach(placed -> {
+                if (placed.block() instanceof Block.Countdown countdown) {
+                    countdown.until().ifPresent(turns::add);
+                }
+            });
+            return turns;
+        }
+
+        /** The page as visitors see it at a moment: what a countdown ended is gone or leads elsewhere. */
+        public ContentPage at(Instant now) {
+            ContentPage page = this;
+            for (Placed placed : blocks.shown().toList()) {
+                if (placed.block() instanceof Block.Countdown countdown && countdown.over(now)) {
+                    page = page.blocks(all -> ended(all, countdown));
+                }
+            }
+            return page;
+        }
+
+        private static Blocks ended(Blocks blocks, Block.Countdown countdown) {
+            Blocks shown = countdown.hides().map(blocks::without).orElse(blocks);
+            return countdown
+                    .changes()
+                    .map(button -> shown.changed(
+                            button, placed -> placed.with(placed.block().leading(step -> countdown.then()))))
+                    .orElse(shown);
+        }
+
+        public ContentPage blocks(UnaryOperator<Blocks> change) {
+            return new ContentPage(settings, look, change.apply(blocks), pixels);
         }
     }
 

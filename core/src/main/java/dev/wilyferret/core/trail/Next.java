@@ -6,23 +6,23 @@ import dev.wilyferret.core.figures.StepFigures;
 public enum Next {
     PUT_CLICK_ID_IN_LINK(
             "Put the click id into the affiliate link, or no sale can be led back to its click.", "Open the offer"),
-    MAKE_BRIDGE_PAGE("Make the page visitors land on.", "Make the bridge page"),
+    MAKE_LANDING_PAGE("Make the page visitors land on.", "Make the landing page"),
     MAKE_REDIRECT_PAGE(
             "Make a redirect page, so that the ad platform learns who goes on to the offer.", "Make the redirect page"),
     FILL_LEGAL(
             "Say who you are: the legal footer still lacks a name, a postal address or a contact.",
             "Fill in the footer"),
     PUBLISH_REDIRECT_PAGE("The redirect page is still a draft. Publish it.", "Open the redirect page"),
-    PUBLISH_BRIDGE_PAGE("Write your own words on the bridge page, then publish it.", "Open the bridge page"),
-    LEAD_THROUGH_REDIRECT("The button skips your redirect page. Lead it through there.", "Open the bridge page"),
+    PUBLISH_LANDING_PAGE("Write your own words on the landing page, then publish it.", "Open the landing page"),
+    LEAD_THROUGH_REDIRECT("The button skips your redirect page. Lead it through there.", "Open the landing page"),
     ADD_PIXEL("Enter your ad platform's pixel id once; it fires from then on.", "Add a pixel"),
-    FIRE_VIEW_PIXEL("No pixel fires on the bridge page. Tick one and publish.", "Open the bridge page"),
+    FIRE_VIEW_PIXEL("No pixel fires on the landing page. Tick one and publish.", "Open the landing page"),
     FIRE_LEAD_PIXEL("No pixel fires on the redirect page. Tick one and publish.", "Open the redirect page"),
     MAKE_LINK("Make a tracking link for the place you send visitors from.", "Make a link"),
     WALK_THROUGH(
             "Open your link in another browser and walk through to the offer: the lead pixel was not seen yet.",
             "Open the links"),
-    PUBLISH_CHANGES("The bridge page's draft differs from what visitors see.", "See the changes"),
+    PUBLISH_CHANGES("The landing page's draft differs from what visitors see.", "See the changes"),
     WAIT_FOR_SALES(
             "Visitors reach the offer and no sale was reported yet. Check the postback address at the network.",
             "Open the offer"),
@@ -43,8 +43,8 @@ public enum Next {
         if (!setup.clickIdInLink()) {
             return PUT_CLICK_ID_IN_LINK;
         }
-        if (setup.bridge() == PageState.MISSING) {
-            return MAKE_BRIDGE_PAGE;
+        if (setup.landing() == PageState.MISSING) {
+            return MAKE_LANDING_PAGE;
         }
         if (setup.redirect() == PageState.MISSING) {
             return MAKE_REDIRECT_PAGE;
@@ -55,8 +55,8 @@ public enum Next {
         if (!setup.legalComplete()) {
             return FILL_LEGAL;
         }
-        if (setup.bridge() == PageState.DRAFT) {
-            return PUBLISH_BRIDGE_PAGE;
+        if (setup.landing() == PageState.DRAFT) {
+            return PUBLISH_LANDING_PAGE;
         }
         return afterPages(setup, figures);
     }
@@ -80,7 +80,7 @@ public enum Next {
         if (!setup.leadPixelSeen()) {
             return WALK_THROUGH;
         }
-        if (setup.bridge() == PageState.CHANGED) {
+        if (setup.landing() == PageState.CHANGED) {
             return PUBLISH_CHANGES;
         }
         return figures.sales() == 0 && figures.wentOn() >= QUIET_AFTER ? WAIT_FOR_SALES : NOTHING;

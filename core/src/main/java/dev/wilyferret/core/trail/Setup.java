@@ -4,7 +4,7 @@ package dev.wilyferret.core.trail;
  * What of a promotion stands.
  *
  * @param links tracking links in use
- * @param bridge the page visitors land on
+ * @param landing the page visitors land on
  * @param redirect the page that fires the lead pixel
  * @param buttonToRedirect whether the landing page's button leads through the redirect page
  * @param viewPixels pixels that fire on the published landing page
@@ -16,7 +16,7 @@ package dev.wilyferret.core.trail;
  */
 public record Setup(
         int links,
-        PageState bridge,
+        PageState landing,
         PageState redirect,
         boolean buttonToRedirect,
         int viewPixels,

@@ -30,11 +30,11 @@ public record Trail(List<Station> stations) {
                         filter(figures)),
                 new Station(
                         Kind.PAGE,
-                        stateOf(setup.bridge()),
+                        stateOf(setup.landing()),
                         figures.landed(),
                         "visitors",
                         Optional.of(new Rate(figures.landed(), unique)),
-                        note(setup.bridge())),
+                        note(setup.landing())),
                 new Station(
                         Kind.REDIRECT,
                         stateOf(setup.redirect()),

@@ -84,7 +84,7 @@ class TrailTest {
                 Arguments.of(
                         new Setup(0, PageState.MISSING, PageState.MISSING, false, 0, 0, 0, false, true, false),
                         NOTHING,
-                        Next.MAKE_BRIDGE_PAGE),
+                        Next.MAKE_LANDING_PAGE),
                 Arguments.of(
                         new Setup(0, PageState.DRAFT, PageState.MISSING, false, 0, 0, 0, false, true, false),
                         NOTHING,
@@ -100,7 +100,7 @@ class TrailTest {
                 Arguments.of(
                         new Setup(0, PageState.DRAFT, PageState.PUBLISHED, true, 0, 0, 0, false, true, true),
                         NOTHING,
-                        Next.PUBLISH_BRIDGE_PAGE),
+                        Next.PUBLISH_LANDING_PAGE),
                 Arguments.of(
                         new Setup(0, PageState.PUBLISHED, PageState.PUBLISHED, false, 0, 0, 0, false, true, true),
                         NOTHING,

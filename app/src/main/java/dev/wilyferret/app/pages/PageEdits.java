@@ -1,0 +1,176 @@
+package dev.wilyferret.app.pages;
+
+import dev.wilyferret.app.forms.Intake;
+import dev.wilyferret.app.media.Shelf;
+import dev.wilyferret.app.offers.Offer;
+import dev.wilyferret.app.offers.Offers;
+import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.page.Block;
+import dev.wilyferret.core.page.BlockId;
+import dev.wilyferret.core.page.BlockKind;
+import dev.wilyferret.core.page.Blocks;
+import dev.wilyferret.core.page.Finding;
+import dev.wilyferret.core.page.Fold;
+import dev.wilyferret.core.page.PageChanges;
+import dev.wilyferret.core.page.PageDocument.ContentPage;
+import dev.wilyferret.core.page.Placed;
+import jakarta.servlet.http.HttpServletResponse;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.function.UnaryOperator;
+import org.springframework.stereotype.Component;
+import org.springframework.ui.Model;
+
+/** What the page bench shows of a draft, and how it answers an edit. */
+@Component
+class PageEdits {
+
+    private final Pages pages;
+    private final Offers offers;
+    private final Promotions promotions;
+    private final Shelf shelf;
+    private final Workspaces workspaces;
+
+    PageEdits(Pages pages, Offers offers, Promotions promotions, Shelf shelf, Workspaces workspaces) {
+        this.pages = pages;
+        this.offers = offers;
+        this.promotions = promotions;
+        this.shelf = shelf;
+        this.workspaces = workspaces;
+    }
+
+    SheetAround around(Page page) {
+        Map<UUID, String> others = new LinkedHashMap<>();
+        pages.ofPromotion(page.workspace(), page.promotion()).stream()
+                .filter(other -> !other.id().equals(page.id()))
+                .forEach(other -> others.put(other.id(), other.name()));
+        UUID own = promotions
+                .find(page.workspace(), page.promotion())
+                .orElseThrow()
+                .offer();
+        Map<UUID, String> otherOffers = new LinkedHashMap<>();
+        offers.of(page.workspace()).stream()
+                .filter(offer -> !offer.id().equals(own))
+                .forEach((Offer offer) -> otherOffers.put(offer.id(), offer.name()));
+        return new SheetAround(
+                others,
+                otherOffers,
+                shelf.of(page.workspace()),
+                ((ContentPage) page.draft()).blocks(),
+                workspaces.get(page.workspace()).zone());
+    }
+
+    /** The lines of the sheet, for the template. */
+    public record Sheet(SheetAround around, Optional<BlockId> refused, Intake typed) {
+
+        public List<SheetField> lines(Placed placed) {
+            List<SheetField> lines = SheetLines.of(placed.block(), around);
+            return isRefused(placed)
+                    ? lines.stream().map(line -> line.holding(typed)).toList()
+                    : lines;
+        }
+
+        /** What is wrong with what was typed in a line, or the empty string. */
+        public String finding(Placed placed, SheetField line) {
+            return isRefused(placed) ? typed.finding(line.name()) : "";
+        }
+
+        private boolean isRefused(Placed placed) {
+            return refused.equals(Optional.of(placed.id()));
+        }
+
+        public String title(Block block) {
+            return SheetLines.title(block);
+        }
+
+        /** The kinds of block that can be added inside a block, or to the page. */
+        public List<BlockKind> kinds(Placed holder) {
+            return List.of(BlockKind.values()).stream()
+                    .filter(kind -> holder.block().kind().holds(kind))
+                    .toList();
+        }
+    }
+
+    /** All of the bench. */
+    void open(Page page, Model model) {
+        show(page, model);
+        model.addAttribute("versions", pages.versions(page));
+    }
+
+    void show(Page page, Model model) {
+        ContentPage draft = (ContentPage) page.draft();
+        SheetAround around = around(page);
+        List<Finding> findings = pages.findings(page);
+        List<Fold> folds = pages.folds(page);
+        model.addAttribute("page", page);
+        model.addAttribute("draft", draft);
+        model.addAttribute("sheet", sheet(around, model));
+        model.addAttribute("shelfFiles", around.files());
+        model.addAttribute("steps", pages.steps(page));
+        model.addAttribute("findings", findings);
+        model.addAttribute(
+                "folds",
+                folds.stream().map(fold -> fold.sentence(draft.blocks())).toList());
+        model.addAttribute("most", Blocks.MOST);
+        model.addAttribute(
+                "kinds",
+                List.of(BlockKind.values()).stream()
+                        .filter(BlockKind::standsOnPage)
+                        .toList());
+        if (!model.containsAttribute("settingsForm")) {
+            model.addAttribute("settingsForm", SettingsForm.shown(draft));
+        }
+        if (!model.containsAttribute("lookForm")) {
+            model.addAttribute("lookForm", LookForm.shown(draft.look()));
+        }
+    }
+
+    /** The sheet; where a line was refused, with what was typed in it. */
+    private static Sheet sheet(SheetAround around, Model model) {
+        return model.containsAttribute("refusal")
+                        && model.getAttribute("form") instanceof Intake form
+                        && model.getAttribute("written") instanceof Placed written
+                ? new Sheet(around, Optional.of(written.id()), form)
+                : new Sheet(around, Optional.empty(), Intake.showing(Map.of()));
+    }
+
+    /** What would differ from the present draft, had the edit been made on it. */
+    List<String> differences(Page page, UnaryOperator<ContentPage> change) {
+        ContentPage now = (ContentPage) page.draft();
+        return PageChanges.between(now, change.apply(now));
+    }
+
+    /** Says what is wrong with what was typed; nothing is kept of it, and a whole bench shows it as it was typed. */
+    String notKept(Page page, boolean partly, Model model) {
+        model.addAttribute("keptNow", partly ? false : null);
+        model.addAttribute("refusal", true);
+        open(page, model);
+        return partly ? "pages/bench :: answer" : "pages/bench";
+    }
+
+    /** @param whole whether the sheet itself changed, not only words in it */
+    String answer(Page before, boolean kept, boolean partly, boolean whole, Model model, HttpServletResponse response) {
+        if (!partly) {
+            return "redirect:/promotions/" + before.promotion() + "/pages/" + before.id();
+        }
+        Page now = pages.find(before.workspace(), before.id()).orElseThrow();
+        model.addAttribute("keptNow", kept);
+        model.addAttribute("conflict", !kept);
+        model.addAttribute("whole", whole && kept);
+        model.addAttribute(
+                "promotion", promotions.find(now.workspace(), now.promotion()).orElseThrow());
+        model.addAttribute("page", now);
+        model.addAttribute("steps", pages.steps(now));
+        if (whole || !kept) {
+            show(now, model);
+        }
+        if (kept) {
+            response.setHeader("HX-Trigger", "page-kept");
+        }
+        return "pages/bench :: answer";
+    }
+}

@@ -1,0 +1,99 @@
+package dev.wilyferret.app.pages;
+
+import dev.wilyferret.app.media.MediaFile;
+import dev.wilyferret.app.media.Shelf;
+import dev.wilyferret.app.offers.Offer;
+import dev.wilyferret.app.offers.Offers;
+import dev.wilyferret.app.promotions.Promotion;
+import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.page.Finding;
+import dev.wilyferret.core.page.Fold;
+import dev.wilyferret.core.page.Readiness;
+import java.time.Clock;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+
+/** Sees a draft against what stands around it: other pages, offers, the shelf, the footer, what a browser measured. */
+@Component
+class PageReadiness {
+
+    private final PageStore pages;
+    private final PageFoldStore folds;
+    private final Promotions promotions;
+    private final Offers offers;
+    private final Shelf shelf;
+    private final Workspaces workspaces;
+    private final Clock clock;
+
+    PageReadiness(
+            PageStore pages,
+            PageFoldStore folds,
+            Promotions promotions,
+            Offers offers,
+            Shelf shelf,
+            Workspaces workspaces,
+            Clock clock) {
+        this.pages = pages;
+        this.folds = folds;
+        this.promotions = promotions;
+        this.offers = offers;
+        this.shelf = shelf;
+        this.workspaces = workspaces;
+        this.clock = clock;
+    }
+
+    List<Finding> of(Page page) {
+        UUID workspace = page.workspace();
+        Map<UUID, Offer> known =
+                offers.of(workspace).stream().collect(Collectors.toMap(Offer::id, Function.identity()));
+        UUID own = promotions
+                .find(workspace, page.promotion())
+                .map(Promotion::offer)
+                .orElseThrow();
+        Map<UUID, Readiness.Target> targets = pages.ofPromotion(workspace, page.promotion()).stream()
+                .collect(Collectors.toMap(
+                        row -> row.key.id(),
+                        row -> row.published == null ? Readiness.Target.NOT_PUBLISHED : Readiness.Target.PUBLISHED));
+        return Readiness.of(
+                page.draft(),
+                new Readiness.Around(
+                        id -> targets.getOrDefault(id, Readiness.Target.MISSING),
+                        new HashSet<>(known.keySet()),
+                        offer -> Objects.requireNonNull(known.get(offer.orElse(own)))
+                                .details()
+                                .link()
+                                .carriesClickId(),
+                        shelf.of(workspace).stream().collect(Collectors.toMap(MediaFile::name, MediaFile::bytesOnPage)),
+                        workspaces.get(workspace).legal().complete(),
+                        DocumentJson.write(page.draft()).length(),
+                        folds(page),
+                        clock.instant()));
+    }
+
+    List<Fold> folds(Page page) {
+        return folds.findById(new RowKey(page.workspace(), page.id()))
+                .filter(row -> row.revision == page.revision())
+                .map(row -> DocumentJson.readFolds(row.facts))
+                .orElse(List.of());
+    }
+
+    void measured(Page page, List<Fold> measured) {
+        Optional<PageFoldRow> row = folds.findById(new RowKey(page.workspace(), page.id()));
+        String facts = DocumentJson.writeFolds(measured);
+        if (row.isEmpty()) {
+            folds.save(new PageFoldRow(new RowKey(page.workspace(), page.id()), page.revision(), facts));
+        } else {
+            row.get().revision = page.revision();
+            row.get().facts = facts;
+        }
+    }
+}

@@ -1,0 +1,217 @@
+package dev.wilyferret.app.site;
+
+import dev.wilyferret.app.leads.Lead;
+import dev.wilyferret.app.leads.Leads;
+import dev.wilyferret.app.pages.FormSent;
+import dev.wilyferret.app.pages.LeadFields;
+import dev.wilyferret.app.pages.PageHtml;
+import dev.wilyferret.app.site.SiteSnapshot.LivePage;
+import dev.wilyferret.core.id.ShortId;
+import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.page.Block;
+import dev.wilyferret.core.page.BlockId;
+import dev.wilyferret.core.page.NextStep;
+import dev.wilyferret.core.page.PageDocument.ContentPage;
+import dev.wilyferret.core.page.Placed;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeFormatter;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+
+/** What visitors send: opt-in forms and quizzes; and the calendar file of a countdown. */
+@Component
+class FormRoutes {
+
+    /** A person needs longer than this to read a form and fill it in. */
+    private static final Duration TOO_FAST = Duration.ofMillis(1500);
+
+    private static final DateTimeFormatter CALENDAR_TIME =
+            DateTimeFormatter.ofPattern("yyyyMMdd'T'HHmmss'Z'").withZone(ZoneOffset.UTC);
+
+    private final SnapshotKeeper snapshots;
+    private final Leads leads;
+    private final PageHtml html;
+    private final UuidV7 ids;
+    private final Answers answers;
+    private final Clock clock;
+
+    FormRoutes(SnapshotKeeper snapshots, Leads leads, PageHtml html, UuidV7 ids, Answers answers, Clock clock) {
+        this.snapshots = snapshots;
+        this.leads = leads;
+        this.html = html;
+        this.ids = ids;
+        this.answers = answers;
+        this.clock = clock;
+    }
+
+    /** A block of a published page, as it stands now. */
+    private record Found(LivePage page, Placed placed) {}
+
+    private Optional<Found> find(String pageId, String blockId) {
+        LivePage page =
+                ShortId.parse(pageId).map(snapshots.now().pagesById()::get).orElse(null);
+        if (page == null || !(page.document() instanceof ContentPage content) || !blockId.matches("[a-z0-9]{1,24}")) {
+            return Optional.empty();
+        }
+        return content.at(clock.instant())
+                .blocks()
+                .shown()
+                .filter(placed -> placed.id().equals(new BlockId(blockId)))
+                .findFirst()
+                .map(placed -> new Found(page, placed));
+    }
+
+    /** {@code POST /opt-in/{page}/{block}}: keeps the lead, then goes on; what is wrong is said at the field. */
+    void optIn(HttpServletRequest request, HttpServletResponse response, String pageId, String blockId)
+            throws IOException {
+        Optional<Found> found = find(pageId, blockId).filter(one -> one.placed.block() instanceof Block.Form);
+        if (found.isEmpty()) {
+            answers.notFound(response);
+            return;
+        }
+        LivePage page = found.get().page;
+        Block.Form form = (Block.Form) found.get().placed.block();
+        Map<String, String> typed = new LinkedHashMap<>();
+        LeadFields.of(form).forEach(field -> typed.put(field.name(), parameter(request, field.name())));
+        Map<String, String> findings = LeadFields.findings(form, typed);
+        if (!findings.isEmpty()) {
+            FormSent sent = FormSent.refused(found.get().placed.id(), typed, findings);
+            ServedHtml again = ServedHtml.of(html.render(
+                    page.document(),
+                    page.around().firing(List.of()).at(clock.instant()).after(sent)));
+            answers.html(
+                    response,
+                    422,
+                    again,
+                    parameter(request, "v"),
+                    TokenValues.of(request, Optional.empty(), page.offerName()));
+            return;
+        }
+        leads.keep(page.workspace(), lead(request, page, form, typed));
+        answers.seeOther(response, onward(form.next(), page, found.get().placed.id()));
+    }
+
+    private Lead lead(HttpServletRequest request, LivePage page, Block.Form form, Map<String, String> typed) {
+        Map<String, String> said = new LinkedHashMap<>();
+        LeadFields.of(form).stream()
+                .skip(1)
+                .filter(field -> !typed.getOrDefault(field.name(), "").isBlank())
+                .forEach(
+                        field -> said.put(field.label(), typed.get(field.name()).strip()));
+        Visit visit = Visit.of(request, ids);
+        UUID click = visit.currentOn(page.promotion()).map(Visit.Current::click).orElseGet(ids::next);
+        return new Lead(
+                ids.next(),
+                page.promotion(),
+                page.id(),
+                click,
+                typed.getOrDefault("email", "").strip(),
+                said,
+                parameter(request, "consent").isEmpty() ? "" : form.consent(),
+                suspect(request),
+                clock.instant());
+    }
+
+    /** Why a program may have filled the form in; such a lead is kept all the same, and marked. */
+    private String suspect(HttpServletRequest request) {
+        if (!parameter(request, "site").isEmpty()) {
+            return "A field that no person sees was filled in.";
+        }
+        String view = parameter(request, "v");
+        if (view.matches("[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[0-9a-f]{4}-[0-9a-f]{12}")) {
+            Duration taken = Duration.between(UuidV7.momentOf(UUID.fromString(view)), clock.instant());
+            return taken.compareTo(TOO_FAST) < 0
+                    ? "It was sent %,d ms after the page opened.".formatted(taken.toMillis())
+                    : "";
+        }
+        return "It was sent without the page having been opened.";
+    }
+
+    /** {@code POST /quiz/{page}/{block}}: goes where the answers lead. */
+    void quiz(HttpServletRequest request, HttpServletResponse response, String pageId, String blockId)
+            throws IOException {
+        Optional<Found> found = find(pageId, blockId).filter(one -> one.placed.block() instanceof Block.Quiz);
+        if (found.isEmpty()) {
+            answers.notFound(response);
+            return;
+        }
+        Placed quiz = found.get().placed;
+        List<Placed> questions =
+                quiz.inside().stream().filter(inner -> !inner.hidden()).toList();
+        NextStep next = ((Block.Quiz) quiz.block()).end();
+        for (int i = 0; i < questions.size(); i++) {
+            Block.Question question = (Block.Question) questions.get(i).block();
+            String chosen = parameter(request, "q" + i);
+            if (chosen.matches("[0-4]")
+                    && Integer.parseInt(chosen) < question.answers().size()) {
+                NextStep own = question.answers().get(Integer.parseInt(chosen)).next();
+                if (!(own instanceof NextStep.NotChosen)) {
+                    next = own;
+                    break;
+                }
+            }
+        }
+        answers.seeOther(response, onward(next, found.get().page, quiz.id()));
+    }
+
+    /** Where a next step leads on this site; every way is a stored one. */
+    private String onward(NextStep next, LivePage page, BlockId from) {
+        return switch (next) {
+            case NextStep.ToPage(UUID target) -> page.around().pathOf().apply(target);
+            case NextStep.ToOffer() -> "/out/" + ShortId.of(page.id());
+            case NextStep.ToAnotherOffer(UUID offer) -> "/out/" + ShortId.of(page.id()) + "/" + ShortId.of(offer);
+            case NextStep.OpenPopUp(BlockId popUp) -> page.path() + "#pop-" + popUp;
+            case NextStep.ShowThanks() -> page.path() + "?thanks=" + from + "#f-" + from;
+            case NextStep.NotChosen() -> page.path();
+            case NextStep.ToPageToMake(String name) -> page.path();
+        };
+    }
+
+    /** {@code /calendar/{page}/{block}}: a countdown's moment as an iCalendar file (RFC 5545). */
+    void calendar(HttpServletResponse response, String pageId, String blockId) throws IOException {
+        Optional<Found> found = find(pageId, blockId)
+                .filter(one -> one.placed.block() instanceof Block.Countdown countdown
+                        && countdown.calendar()
+                        && countdown.until().isPresent());
+        if (found.isEmpty()) {
+            answers.notFound(response);
+            return;
+        }
+        Instant begins = ((Block.Countdown) found.get().placed.block()).until().orElseThrow();
+        LivePage page = found.get().page;
+        String title = page.document().title().replaceAll("([\\\\;,])", "\\\\$1");
+        response.setContentType("text/calendar;charset=UTF-8");
+        response.setHeader("Content-Disposition", "attachment; filename=\"event.ics\"");
+        response.getOutputStream()
+                .write(String.join(
+                                "\r\n",
+                                "BEGIN:VCALENDAR",
+                                "VERSION:2.0",
+                                "PRODID:-//Wily Ferret//EN",
+                                "BEGIN:VEVENT",
+                                "UID:" + ShortId.of(page.id()) + "-" + blockId,
+                                "DTSTAMP:" + CALENDAR_TIME.format(clock.instant()),
+                                "DTSTART:" + CALENDAR_TIME.format(begins),
+                                "DTEND:" + CALENDAR_TIME.format(begins.plus(Duration.ofHours(1))),
+                                "SUMMARY:" + title,
+                                "END:VEVENT",
+                                "END:VCALENDAR",
+                                "")
+                        .getBytes(StandardCharsets.UTF_8));
+    }
+
+    private static String parameter(HttpServletRequest request, String name) {
+        return Optional.ofNullable(request.getParameter(name)).orElse("");
+    }
+}

@@ -1,0 +1,66 @@
+(function () {
+  'use strict';
+  function each(selector, work) { document.querySelectorAll(selector).forEach(work); }
+
+  each('[data-open]', function (opener) {
+    opener.addEventListener('click', function (event) {
+      event.preventDefault();
+      document.getElementById(opener.dataset.open).showModal();
+    });
+  });
+  each('dialog [data-close]', function (closer) {
+    closer.addEventListener('click', function (event) {
+      event.preventDefault();
+      closer.closest('dialog').close();
+    });
+  });
+
+  each('[data-until]', function (line) {
+    var end = Date.parse(line.dataset.until);
+    var left = line.querySelector('b');
+    function tick() {
+      var seconds = Math.floor((end - Date.now()) / 1000);
+      if (seconds < 0) {
+        if (line.dataset.turned !== 'yes') location.reload();
+        return;
+      }
+      var days = Math.floor(seconds / 86400);
+      var parts = [Math.floor(seconds % 86400 / 3600), Math.floor(seconds % 3600 / 60), seconds % 60];
+      left.textContent = (days > 0 ? days + ' d ' : '') + parts.map(function (part) { return String(part).padStart(2, '0'); }).join(':');
+      setTimeout(tick, 1000);
+    }
+    if (end > Date.now()) tick();
+  });
+
+  each('form[data-quiz]', function (quiz) {
+    var questions = Array.from(quiz.querySelectorAll('fieldset'));
+    var bar = quiz.querySelector('.bar');
+    var go = quiz.querySelector('button');
+    var at = 0;
+    function show(focus) {
+      questions.forEach(function (question, index) { question.hidden = index !== at; });
+      bar.firstElementChild.style.width = at / questions.length * 100 + '%';
+      bar.setAttribute('aria-valuenow', String(at));
+      go.hidden = true;
+      if (focus) questions[at].querySelector('input').focus();
+    }
+    bar.hidden = false;
+    quiz.addEventListener('change', function (event) {
+      if (event.target.dataset.leads || at === questions.length - 1) { go.hidden = false; quiz.submit(); return; }
+      at += 1;
+      show(true);
+    });
+    show(false);
+  });
+
+  each('[data-play]', function (still) {
+    still.addEventListener('click', function (event) {
+      event.preventDefault();
+      var player = document.getElementById(still.dataset.play);
+      if (player.dataset.src) { player.src = player.dataset.src; }
+      player.hidden = false;
+      still.hidden = true;
+      if (player.play) player.play();
+    });
+  });
+})();

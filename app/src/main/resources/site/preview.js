@@ -1,0 +1,59 @@
+// In the bench only: follows the copy sheet, tells it what was clicked, and measures where things stand.
+(function () {
+  'use strict';
+  var bench = document.currentScript.dataset.bench;
+  var lit = null;
+
+  function light(id, bring) {
+    if (lit) lit.style.outline = '';
+    lit = id && document.querySelector('[data-block="' + CSS.escape(id) + '"]');
+    if (!lit) return;
+    lit.style.outline = '3px solid #f0a72e';
+    lit.style.outlineOffset = '4px';
+    if (bring) lit.scrollIntoView({ block: 'center' });
+  }
+
+  function measure(number) {
+    var bottoms = {};
+    document.querySelectorAll('[data-block]').forEach(function (block) {
+      var box = block.getBoundingClientRect();
+      if (box.height > 0) bottoms[block.dataset.block] = Math.round(box.bottom + scrollY);
+    });
+    parent.postMessage({ kind: 'measured', width: innerWidth, number: number, bottoms: bottoms }, bench);
+  }
+
+  function follow(number, query) {
+    fetch(location.pathname + (query || ''), { cache: 'no-store' }).then(function (answer) {
+      return answer.ok ? answer.text() : Promise.reject(answer.status);
+    }).then(function (text) {
+      var fresh = new DOMParser().parseFromString(text, 'text/html');
+      document.querySelector('style').textContent = fresh.querySelector('style').textContent;
+      document.body.className = fresh.body.className;
+      ['main', '.legal'].forEach(function (part) {
+        var old = document.querySelector(part);
+        var now = fresh.querySelector(part);
+        if (old && now && old.outerHTML !== now.outerHTML) old.replaceWith(document.importNode(now, true));
+      });
+      if (lit) light(lit.dataset.block, false);
+      measure(number);
+    }).catch(function () { location.reload(); });
+  }
+
+  addEventListener('message', function (event) {
+    if (event.origin !== bench) return;
+    if (event.data.kind === 'follow') follow(event.data.number, event.data.query);
+    if (event.data.kind === 'light') light(event.data.block, true);
+  });
+  document.addEventListener('click', function (event) {
+    var link = event.target.closest('a,button,input,label');
+    if (link) event.preventDefault();
+    var block = event.target.closest('[data-block]');
+    if (block) {
+      light(block.dataset.block, false);
+      parent.postMessage({ kind: 'chosen', block: block.dataset.block }, bench);
+    }
+  }, true);
+  document.addEventListener('submit', function (event) { event.preventDefault(); }, true);
+  addEventListener('load', function () { measure(0); });
+  addEventListener('resize', function () { measure(0); });
+})();

@@ -1,0 +1,79 @@
+package dev.wilyferret.core.page;
+
+import dev.wilyferret.core.page.PageDocument.ContentPage;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Stream;
+
+/** A page that is ready, and what stands around it. */
+final class SamplePages {
+
+    static final UUID REDIRECT = new UUID(1, 1);
+    static final UUID DRAFTED = new UUID(1, 2);
+    static final UUID OTHER_OFFER = new UUID(2, 1);
+    static final Instant NOON = Instant.parse("2026-05-14T12:00:00Z");
+
+    static final Placed HEADLINE = Placed.of("head", new Block.Headline("Pick your first mushrooms"));
+    static final Placed SUB = Placed.of("sub", new Block.SubHeadline("Without a garden"));
+    static final Placed BENEFITS = Placed.of("gains", new Block.Benefits(List.of("Cheap", "Quick")));
+    static final Placed BUTTON = Placed.of("go", new Block.Button("Show me", new NextStep.ToPage(REDIRECT)));
+    static final Placed DISCLOSURE = Placed.of("say", new Block.Disclosure("I earn a commission."));
+
+    private SamplePages() {}
+
+    static PageSettings settings() {
+        return new PageSettings("Oyster mushrooms", "How to grow them.", "", "", "en", true, false, "", "");
+    }
+
+    static ContentPage page(Placed... blocks) {
+        return new ContentPage(settings(), Look.PLAIN, new Blocks(List.of(blocks)), List.of());
+    }
+
+    static ContentPage good() {
+        return page(HEADLINE, SUB, BENEFITS, BUTTON, DISCLOSURE);
+    }
+
+    /** The good page with more blocks before the disclosure. */
+    static ContentPage goodWith(Placed... more) {
+        List<Placed> blocks = new ArrayList<>(List.of(HEADLINE, SUB, BENEFITS, BUTTON));
+        blocks.addAll(List.of(more));
+        blocks.add(DISCLOSURE);
+        return page(blocks.toArray(new Placed[0]));
+    }
+
+    static Readiness.Around around() {
+        return around(true, true, List.of());
+    }
+
+    static Readiness.Around around(boolean legal, boolean tagged, List<Fold> folds) {
+        return new Readiness.Around(
+                id -> id.equals(REDIRECT)
+                        ? Readiness.Target.PUBLISHED
+                        : id.equals(DRAFTED) ? Readiness.Target.NOT_PUBLISHED : Readiness.Target.MISSING,
+                Set.of(OTHER_OFFER),
+                offer -> tagged,
+                Map.of("bucket.jpg", 80_000L, "poster.png", 1_600_000L, "film.mp4", 9_000_000L),
+                legal,
+                9_000,
+                folds,
+                NOON);
+    }
+
+    static Stream<String> found(PageDocument page) {
+        return found(page, around());
+    }
+
+    /** Each finding as grade, check and block. */
+    static Stream<String> found(PageDocument page, Readiness.Around around) {
+        return Readiness.of(page, around).stream()
+                .map(finding -> "%s %s %s"
+                        .formatted(
+                                finding.grade(),
+                                finding.check(),
+                                finding.block().map(BlockId::text).orElse("page")));
+    }
+}
