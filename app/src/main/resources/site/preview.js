@@ -16,7 +16,9 @@
   function measure(number) {
     var bottoms = {};
     document.querySelectorAll('[data-block]').forEach(function (block) {
-      var box = block.getBoundingClientRect();
+      // Visitors see a quiz one question at a time.
+      var seen = block.matches('[data-quiz]') ? block.querySelector('fieldset') || block : block;
+      var box = seen.getBoundingClientRect();
       if (box.height > 0) bottoms[block.dataset.block] = Math.round(box.bottom + scrollY);
     });
     parent.postMessage({ kind: 'measured', width: innerWidth, number: number, bottoms: bottoms }, bench);

@@ -8,6 +8,7 @@ import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockKind;
 import dev.wilyferret.core.page.Look;
+import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.page.Placed;
 import dev.wilyferret.core.pixel.PixelEvent;
@@ -242,7 +243,17 @@ public class PageHtml {
                 bench ? "'unsafe-inline'" : "'" + hash(style) + "'",
                 "'%s' '%s'%s"
                         .formatted(hash(fireScript), hash(pageScript), bench ? " '" + hash(previewScript) + "'" : ""),
-                frames.isEmpty() ? "" : "; frame-src" + frames);
+                (sendsOut(shown) ? " https: http:" : "") + (frames.isEmpty() ? "" : "; frame-src" + frames));
+    }
+
+    /** Whether what is sent from a form may end at an offer, which browsers take for a target of the form. */
+    private static boolean sendsOut(List<Placed> shown) {
+        return shown.stream()
+                .map(Placed::block)
+                .filter(block ->
+                        block instanceof Block.Form || block instanceof Block.Quiz || block instanceof Block.Question)
+                .flatMap(block -> block.nextSteps().stream())
+                .anyMatch(NextStep::outbound);
     }
 
     private static String policy(List<PixelAccount> pixels, String style, String script, String more) {

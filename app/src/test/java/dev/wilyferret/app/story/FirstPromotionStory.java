@@ -3,20 +3,16 @@ package dev.wilyferret.app.story;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.BrowserContext;
-import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.options.AriaRole;
-import dev.wilyferret.app.kit.AppTest;
+import dev.wilyferret.app.kit.BrowserTest;
 import dev.wilyferret.app.kit.RangeProcess;
 import dev.wilyferret.app.kit.Scenario;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
-import java.util.Map;
 import java.util.regex.Pattern;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.AfterAll;
@@ -26,104 +22,33 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
 /** From an empty workspace to the first sale, in a real browser, against the real stand-ins. */
-class FirstPromotionStory extends AppTest {
+class FirstPromotionStory extends BrowserTest {
 
-    private static final String AXE = axe();
-
-    private static Playwright playwright;
-    private static Browser chromium;
     private static RangeProcess range;
     private static String rangeAddress;
 
-    private BrowserContext owner;
     private BrowserContext stranger;
-    private Scenario.Stage stage;
 
     @BeforeAll
-    static void openBrowserAndRange() {
+    static void startRange() {
         range = RangeProcess.start();
         rangeAddress = range.address();
-        playwright = Playwright.create(
-                new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
-        chromium = playwright
-                .chromium()
-                .launch(new BrowserType.LaunchOptions()
-                        .setExecutablePath(Path.of("/usr/bin/chromium"))
-                        .setArgs(List.of(
-                                "--no-sandbox",
-                                "--disable-gpu",
-                                "--disable-background-networking",
-                                "--disable-component-update",
-                                "--disable-sync",
-                                "--no-first-run")));
     }
 
     @AfterAll
-    static void close() {
-        playwright.close();
+    static void stopRange() {
         range.stop();
     }
 
     @BeforeEach
     void open() {
-        owner = chromium.newContext(new Browser.NewContextOptions().setViewportSize(1280, 800));
         stranger = stranger(true);
         stage = scenario.empty();
     }
 
-    private static BrowserContext stranger(boolean script) {
-        return chromium.newContext(
-                new Browser.NewContextOptions()
-                        .setJavaScriptEnabled(script)
-                        .setUserAgent(
-                                "Mozilla/5.0 (Windows NT 10.0; Win64; x64) AppleWebKit/537.36 (KHTML, like Gecko) Chrome/156.0.0.0 Safari/537.36"));
-    }
-
     @AfterEach
-    void closeContexts() {
-        owner.close();
+    void closeStranger() {
         stranger.close();
-    }
-
-    private static String axe() {
-        try (var script = FirstPromotionStory.class.getResourceAsStream("/axe.min.js")) {
-            return new String(
-                    java.util.Objects.requireNonNull(script).readAllBytes(), java.nio.charset.StandardCharsets.UTF_8);
-        } catch (java.io.IOException e) {
-            throw new java.io.UncheckedIOException(e);
-        }
-    }
-
-    private Page signedIn() {
-        Page page = owner.newPage();
-        page.navigate(installation.consoleAddress() + "/sign-in");
-        page.getByLabel("E-mail address").fill(stage.email());
-        page.getByLabel("Password").fill(Scenario.PASSWORD);
-        button(page, "Sign in").click();
-        return page;
-    }
-
-    private static Locator button(Page page, String words) {
-        return page.getByRole(
-                AriaRole.BUTTON, new Page.GetByRoleOptions().setName(words).setExact(true));
-    }
-
-    private static Locator link(Page page, String words) {
-        return page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(words))
-                .first();
-    }
-
-    /** axe finds nothing on the screen, and nothing is wider than it. */
-    private static void inOrder(Page page) {
-        page.evaluate(AXE);
-        Object violations = page.evaluate(
-                "axe.run(document, {exclude: [['iframe']]}).then(all => all.violations.map(one => one.id + ': ' + one.nodes[0].html))");
-        assertThat(violations).as(page.url()).isEqualTo(List.of());
-        page.setViewportSize(390, 844);
-        assertThat((Integer) page.evaluate("document.documentElement.scrollWidth"))
-                .as("width of " + page.url())
-                .isLessThanOrEqualTo(390);
-        page.setViewportSize(1280, 800);
     }
 
     /** The figure of a station in the drawing of the trail. */

@@ -1,0 +1,44 @@
+package dev.wilyferret.app.leads;
+
+import dev.wilyferret.app.pages.Page;
+import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.app.promotions.Promotion;
+import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.app.workspace.Member;
+import java.util.List;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.server.ResponseStatusException;
+
+/** Who left an address on the pages of a promotion. */
+@Controller
+class LeadsController {
+
+    private final Leads leads;
+    private final Promotions promotions;
+    private final Pages pages;
+
+    LeadsController(Leads leads, Promotions promotions, Pages pages) {
+        this.leads = leads;
+        this.promotions = promotions;
+        this.pages = pages;
+    }
+
+    @GetMapping("/promotions/{promotion}/leads")
+    String list(@AuthenticationPrincipal Member member, @PathVariable UUID promotion, Model model) {
+        Promotion opened = promotions
+                .find(member.workspace(), promotion)
+                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        List<Page> own = pages.ofPromotion(member.workspace(), promotion);
+        model.addAttribute("promotion", opened);
+        model.addAttribute("leads", leads.ofPromotion(member.workspace(), promotion));
+        model.addAttribute("pageNames", own.stream().collect(Collectors.toMap(Page::id, Page::name)));
+        return "leads/list";
+    }
+}

@@ -1,0 +1,353 @@
+package dev.wilyferret.app.story;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.FrameLocator;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.FilePayload;
+import dev.wilyferret.app.kit.BrowserTest;
+import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.core.design.StartingDesign;
+import dev.wilyferret.core.page.Block;
+import dev.wilyferret.core.page.NextStep;
+import dev.wilyferret.core.page.Placed;
+import dev.wilyferret.core.page.RichText;
+import java.awt.Color;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.regex.Pattern;
+import javax.imageio.ImageIO;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+import org.springframework.beans.factory.annotation.Autowired;
+
+/** Working at the page bench as its user does. */
+class PageBenchStory extends BrowserTest {
+
+    @Autowired
+    private Pages pages;
+
+    private Scenario.Trail trail;
+
+    @BeforeEach
+    void begin() {
+        trail = scenario.trail();
+        stage = trail.stage();
+    }
+
+    private Page bench() {
+        return bench(signedIn());
+    }
+
+    private Page bench(Page page) {
+        page.navigate(installation.consoleAddress() + "/promotions/"
+                + trail.promotion().id() + "/pages/" + trail.bridge().id());
+        assertThat(page.locator(".folds li")).hasCount(2);
+        return page;
+    }
+
+    private static FrameLocator live(Page page) {
+        return page.frameLocator("iframe[data-screen=PHONE]");
+    }
+
+    private static Locator headline(FrameLocator live) {
+        return live.getByRole(AriaRole.HEADING, new FrameLocator.GetByRoleOptions().setLevel(1));
+    }
+
+    private static void add(Page page, String what) {
+        page.getByLabel("Add to the page").fill(what);
+        page.getByLabel("Add to the page").press("Enter");
+    }
+
+    private static void saved(Page page, Locator typed, String words) {
+        page.waitForResponse(Pattern.compile(".*/blocks/.*"), () -> typed.fill(words));
+    }
+
+    private Page open(BrowserContext stranger, String path) {
+        Page visitor = stranger.newPage();
+        visitor.navigate(installation.siteAddress() + path);
+        return visitor;
+    }
+
+    private static List<String> kinds(Page page) {
+        return page.locator("li.line > .rail .kind").allInnerTexts();
+    }
+
+    @Test
+    void aSqueezePageIsWrittenPublishedAndBringsALead() {
+        Page page = signedIn();
+        page.navigate(installation.consoleAddress() + "/promotions/"
+                + trail.promotion().id() + "/pages");
+        inOrder(page);
+        button(page, "Begin with Squeeze page").click();
+        assertThat(page.locator("#judged")).containsText("opt-in form");
+        field(page, "Headline").fill("Free: when to pick");
+        assertThat(headline(live(page))).hasText("Free: when to pick");
+        add(page, "Picture");
+        page.getByLabel("Put a file on the shelf for Picture")
+                .setInputFiles(Path.of("src/main/resources/demo/oyster-bucket.jpg"));
+        assertThat(page.locator("select.file")).hasValue(Pattern.compile(".*\\.jpg"));
+        field(page, "What it shows").fill("A bucket of mushrooms");
+        page.locator("#look summary").click();
+        field(page, "Buttons").first().fill("#8a2f52");
+        assertThat(live(page).locator("form .button")).hasCSS("background-color", "rgb(138, 47, 82)");
+        inOrder(page);
+        button(page, "Publish").click();
+        assertThat(page.getByRole(AriaRole.STATUS).first()).containsText("The page goes public for the first time.");
+        String path = "/" + trail.promotion().slug() + "/calendar";
+        scenario.awaitLive(path, 200);
+        try (BrowserContext stranger = stranger(true)) {
+            Page visitor = open(stranger, path);
+            accessible(visitor);
+            visitor.getByLabel("E-mail address").fill("ines at kelderhoek");
+            button(visitor, "Send me the calendar").click();
+            assertThat(visitor.getByRole(AriaRole.ALERT)).containsText("does not look like an e-mail address");
+            assertThat(visitor.getByLabel("E-mail address")).hasValue("ines at kelderhoek");
+            visitor.getByLabel("E-mail address").fill("ines@kelderhoek.example");
+            button(visitor, "Send me the calendar").click();
+            assertThat(visitor.getByRole(AriaRole.STATUS)).containsText("Thank you");
+        }
+        page.navigate(installation.consoleAddress() + "/promotions/"
+                + trail.promotion().id() + "/leads");
+        assertThat(page.locator("tbody tr")).containsText("ines@kelderhoek.example");
+        inOrder(page);
+    }
+
+    @Test
+    void everyStepIsUndoneAndRedoneAcrossAReload() {
+        Page page = bench();
+        List<String> before = kinds(page);
+        saved(page, field(page, "Headline"), "Another headline");
+        add(page, "Divider");
+        assertThat(page.locator("li.line > .rail .kind")).hasCount(before.size() + 1);
+        page.locator("li.line").last().getByLabel("Move up").click();
+        assertThat(page.locator("li.line > .rail .kind").nth(before.size() - 1)).hasText("Divider");
+        bench(page);
+        button(page, "Undo").click();
+        assertThat(page.locator("li.line > .rail .kind").last()).hasText("Divider");
+        button(page, "Undo").click();
+        assertThat(page.locator("li.line > .rail .kind")).hasCount(before.size());
+        button(page, "Undo").click();
+        assertThat(field(page, "Headline")).hasValue("Pick your first oyster mushrooms");
+        assertThat(headline(live(page))).hasText("Pick your first oyster mushrooms");
+        bench(page);
+        button(page, "Redo").click();
+        assertThat(field(page, "Headline")).hasValue("Another headline");
+    }
+
+    @Test
+    void theLaterOfTwoTabsIsToldAndShownTheDifference() {
+        Page first = bench();
+        Page second = bench(owner.newPage());
+        saved(first, field(first, "Headline"), "From the first tab");
+        saved(second, field(second, "Sub-headline"), "From the second tab");
+        assertThat(second.locator("#state")).containsText("changed elsewhere");
+        assertThat(second.locator("#state"))
+                .containsText("Sub-headline: “From the second tab” instead of “Without a garden”.");
+        accessible(second);
+        button(second, "Keep mine all the same").click();
+        assertThat(field(second, "Headline")).hasValue("From the first tab");
+        assertThat(field(second, "Sub-headline")).hasValue("From the second tab");
+    }
+
+    @Test
+    void aClickInThePageLandsInItsLineAndBack() {
+        Page page = bench();
+        live(page).getByText("Cheap").click();
+        assertThat(page.locator("#line-benefits input[name=line]").first()).isFocused();
+        field(page, "Affiliate disclosure").focus();
+        assertThat(live(page).locator("[data-block=disclosure]")).hasCSS("outline-style", "solid");
+    }
+
+    @Test
+    void aQuizAsksOneQuestionAtATimeAndWithoutScriptAllOfThem() {
+        NextStep on = new NextStep.ToPage(trail.redirect().id());
+        scenario.write(
+                trail.bridge(),
+                Scenario.content(
+                        Placed.of("h", new Block.Headline("Which mushroom?")),
+                        Placed.of(
+                                "z",
+                                new Block.Quiz("Show me", on),
+                                Placed.of(
+                                        "z1",
+                                        new Block.Question(
+                                                "Where?",
+                                                List.of(
+                                                        new Block.Answer("Balcony", new NextStep.NotChosen()),
+                                                        new Block.Answer("Nowhere", new NextStep.ToOffer())))),
+                                Placed.of(
+                                        "z2",
+                                        new Block.Question(
+                                                "How cool?",
+                                                List.of(
+                                                        new Block.Answer("Cool", new NextStep.NotChosen()),
+                                                        new Block.Answer("Warm", new NextStep.NotChosen()))))),
+                        Placed.of("d", new Block.Disclosure("I earn a commission."))));
+        org.awaitility.Awaitility.await()
+                .until(() -> guest().get(trail.bridgePath()).body().contains("Which mushroom?"));
+        for (boolean script : new boolean[] {true, false}) {
+            try (BrowserContext stranger = stranger(script)) {
+                stranger.route(
+                        "https://lanternfish.test/**",
+                        route -> route.fulfill(new com.microsoft.playwright.Route.FulfillOptions().setBody("offer")));
+                Page visitor = open(stranger, trail.bridgePath());
+                if (script) {
+                    assertThat(visitor.getByText("How cool?")).isHidden();
+                    accessible(visitor);
+                }
+                visitor.getByLabel("Balcony").check();
+                visitor.getByLabel("Cool").click();
+                if (!script) {
+                    button(visitor, "Show me").click();
+                }
+                visitor.waitForURL("https://lanternfish.test/**");
+                assertThat(sql.sql(
+                                        "select count(*) from site_event where workspace_id = ? and page_id = ? and kind = 'WENT_ON'")
+                                .params(trail.workspace(), trail.redirect().id())
+                                .query(Long.class)
+                                .single())
+                        .isEqualTo(script ? 1 : 2);
+            }
+        }
+        try (BrowserContext stranger = stranger(true)) {
+            stranger.route(
+                    "https://lanternfish.test/**",
+                    route -> route.fulfill(new com.microsoft.playwright.Route.FulfillOptions().setBody("offer")));
+            Page visitor = open(stranger, trail.bridgePath());
+            visitor.getByLabel("Nowhere").click();
+            visitor.waitForURL("https://lanternfish.test/**");
+        }
+    }
+
+    private static byte[] offerPicture() {
+        BufferedImage image = new BufferedImage(400, 300, BufferedImage.TYPE_INT_RGB);
+        var graphics = image.createGraphics();
+        graphics.setColor(Color.WHITE);
+        graphics.fillRect(0, 0, 400, 300);
+        graphics.setColor(new Color(0xB4, 0x32, 0x1E));
+        graphics.fillRect(0, 0, 400, 110);
+        graphics.dispose();
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try {
+            ImageIO.write(image, "png", out);
+        } catch (IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        }
+        return out.toByteArray();
+    }
+
+    @Test
+    void coloursAreTakenFromThePictureOfAnOffer() {
+        Page page = bench();
+        page.locator("#match summary").click();
+        page.getByLabel("Picture of the offer's page")
+                .setInputFiles(new FilePayload("offer.png", "image/png", offerPicture()));
+        assertThat(page.locator(".swatch").first()).isVisible();
+        assertThat(page.locator(".swatch").count()).isGreaterThanOrEqualTo(2);
+        inOrder(page);
+        page.getByLabel("Try palette 1").click();
+        Locator go = live(page).locator("a.button").first();
+        assertThat(go).not().hasCSS("background-color", "rgb(44, 106, 63)");
+        String colour = (String) go.evaluate("button => getComputedStyle(button).backgroundColor");
+        var parts = Pattern.compile("rgb\\((\\d+), (\\d+), (\\d+)\\)").matcher(colour);
+        assertThat(parts.matches()).isTrue();
+        assertThat(Integer.parseInt(parts.group(1)))
+                .as("red of " + colour)
+                .isGreaterThan(Integer.parseInt(parts.group(2)) + 40);
+        assertThat(page.locator("#judged")).not().containsText("contrast");
+        page.getByLabel("Picture of the offer's page")
+                .setInputFiles(new FilePayload(
+                        "offer.png", "image/png", "no picture".getBytes(java.nio.charset.StandardCharsets.UTF_8)));
+        assertThat(page.locator("#proposals")).containsText("That file is no picture");
+    }
+
+    @Test
+    void thePhonesFoldIsMeasuredInTheLivePage() {
+        Page page = bench();
+        assertThat(page.locator("#judged"))
+                .containsText("Headline, sub-headline and button are above the fold on a phone.");
+        String long_ = "Words that push the button down. ".repeat(60);
+        page.locator("#line-sub").getByLabel("Add after this").click();
+        add(page, long_);
+        assertThat(page.locator("#judged")).containsText("button is not.");
+        assertThat(page.locator("#judged")).containsText("On a phone the call to action is below the fold.");
+        button(page, "Undo").click();
+        assertThat(page.locator("#judged")).not().containsText("below the fold");
+    }
+
+    @Test
+    void aBadPageIsMendedFindingByFindingUntilItPublishes() {
+        pages.edit(
+                trail.workspace(),
+                trail.bridge().id(),
+                pages.find(trail.workspace(), trail.bridge().id()).orElseThrow().revision(),
+                "bad",
+                page -> Scenario.content(
+                                Placed.of("h", new Block.Headline("")),
+                                Placed.of("t", new Block.Text(new RichText("Grow in {{city}}"))),
+                                Placed.of("b", new Block.Button("", new NextStep.NotChosen())),
+                                Placed.of("p", new Block.Picture("", "", false)))
+                        .with(new dev.wilyferret.core.page.PageSettings("", "", "", "", "en", true, false, "", "")));
+        Page page = bench();
+        button(page, "Publish").click();
+        assertThat(page.getByRole(AriaRole.ALERT)).containsText("Not published yet");
+        accessible(page);
+        Locator stops = page.locator(".readiness li.stops");
+        assertThat(stops).hasCount(6);
+
+        field(page, "Headline").fill("Grow at home");
+        assertThat(stops).hasCount(5);
+        page.locator(".readiness a")
+                .filter(new Locator.FilterOptions().setHasText("{{city}}"))
+                .click();
+        assertThat(page.locator("#in-t-text")).isFocused();
+        page.locator("#in-t-text").fill("Grow in {{city|your town}}");
+        assertThat(stops).hasCount(4);
+        page.locator("#in-b-words").fill("Show me");
+        assertThat(stops).hasCount(3);
+        page.locator("#in-b-next").selectOption("offer");
+        assertThat(page.locator(".readiness")).containsText("affiliate link without saying so");
+        add(page, "Affiliate disclosure");
+        assertThat(stops).hasCount(2);
+        page.locator("#line-p").hover();
+        page.locator("#line-p")
+                .getByText("Hide", new Locator.GetByTextOptions().setExact(true))
+                .click();
+        assertThat(stops).hasCount(1);
+        page.locator(".readiness a")
+                .filter(new Locator.FilterOptions().setHasText("public title"))
+                .click();
+        assertThat(field(page, "Public title")).isFocused();
+        field(page, "Public title").fill("Grow at home");
+        assertThat(stops).hasCount(0);
+        button(page, "Publish").click();
+        assertThat(page.getByRole(AriaRole.STATUS).first()).containsText("Published.");
+    }
+
+    static List<StartingDesign> designs() {
+        return StartingDesign.all();
+    }
+
+    @ParameterizedTest
+    @MethodSource("designs")
+    void everyStartingDesignIsAccessibleAndFitsAPhone(StartingDesign design) {
+        try (BrowserContext stranger = stranger(true)) {
+            Page visitor = stranger.newPage();
+            visitor.navigate(installation.siteAddress() + "/design/" + design.key());
+            if (!design.key().equals("page")) {
+                inOrder(visitor);
+            }
+        }
+    }
+}
