@@ -68,6 +68,11 @@ class BenchDesk {
         model.addAttribute("promotion", promotion);
         model.addAttribute("page", page);
         model.addAttribute("siblings", pages.ofPromotion(member.workspace(), promotion.id()));
+        model.addAttribute(
+                "otherPromotions",
+                promotions.of(member.workspace()).stream()
+                        .filter(other -> !other.id().equals(promotion.id()))
+                        .toList());
         model.addAttribute("accounts", pixels.of(member.workspace()));
         model.addAttribute("previewAddress", installation.siteAddress() + previews.path(page));
         model.addAttribute("publicPreview", installation.siteAddress() + previews.path(page, "public"));

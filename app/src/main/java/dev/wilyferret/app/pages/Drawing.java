@@ -97,6 +97,16 @@ public final class Drawing {
         };
     }
 
+    /** The blocks one below the other; a picture that stands beside the next block comes with it. */
+    public static List<List<Placed>> rows(List<Placed> shown) {
+        List<List<Placed>> rows = new ArrayList<>();
+        for (int i = 0; i < shown.size(); i++) {
+            boolean beside = shown.get(i).block() instanceof Block.Picture picture && picture.beside();
+            rows.add(beside && i + 1 < shown.size() ? List.of(shown.get(i), shown.get(++i)) : List.of(shown.get(i)));
+        }
+        return rows;
+    }
+
     public List<Placed> inside(Placed placed) {
         return placed.inside().stream().filter(inner -> !inner.hidden()).toList();
     }

@@ -396,6 +396,21 @@ class PageBench {
         return address(page);
     }
 
+    /** The same page for another promotion's offer. */
+    @PostMapping("/{id}/copy")
+    String copy(
+            @AuthenticationPrincipal Member member,
+            @PathVariable UUID promotion,
+            @PathVariable UUID id,
+            @RequestParam UUID to,
+            RedirectAttributes after) {
+        Page page = content(member, promotion, id);
+        Page copy = pages.copyTo(page, desk.promotion(member, to).id());
+        after.addFlashAttribute(
+                "said", "Here it is, for this promotion's offer. Swap the palette under Match the offer's colours.");
+        return address(copy);
+    }
+
     @PostMapping("/{id}/versions/{version}")
     String bringBack(
             @AuthenticationPrincipal Member member,

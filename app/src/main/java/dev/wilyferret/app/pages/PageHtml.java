@@ -137,8 +137,10 @@ public class PageHtml {
         context.setVariable("page", page);
         context.setVariable("draw", drawing);
         context.setVariable(
-                "blocks",
-                page.blocks().top().stream().filter(placed -> !placed.hidden()).toList());
+                "rows",
+                Drawing.rows(page.blocks().top().stream()
+                        .filter(placed -> !placed.hidden())
+                        .toList()));
         context.setVariable("bodyClass", PageStyle.bodyClass(page.look()));
         context.setVariable("mainClass", page.look().columns() == Look.Columns.TWO ? "two" : null);
         context.setVariable("description", page.settings().description());

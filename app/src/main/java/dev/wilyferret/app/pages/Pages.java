@@ -94,6 +94,27 @@ public class Pages {
         return made;
     }
 
+    /**
+     * Makes the page anew in another promotion: the words and their places stay, the offer is that promotion's. What led to
+     * other pages leads to the offer there, through its redirect page if it has one.
+     */
+    @Transactional
+    public Page copyTo(Page page, UUID promotion) {
+        NextStep onward = first(page.workspace(), promotion, PageKind.REDIRECT)
+                .<NextStep>map(redirect -> new NextStep.ToPage(redirect.id()))
+                .orElseGet(NextStep.ToOffer::new);
+        ContentPage copy = relinked((ContentPage) page.draft(), step -> switch (step) {
+            case NextStep.ToPage old -> onward;
+            case NextStep.ToPageToMake old -> onward;
+            case NextStep.ToOffer old -> onward;
+            case NextStep.NotChosen other -> other;
+            case NextStep.ToAnotherOffer other -> other;
+            case NextStep.OpenPopUp other -> other;
+            case NextStep.ShowThanks other -> other;
+        });
+        return add(page.workspace(), promotion, PageKind.CONTENT, page.name(), page.slug(), copy);
+    }
+
     /** The pages whose next steps name a page to make lead to it once a page of that name is there. */
     private void awaiting(Page made) {
         NextStep waited = new NextStep.ToPageToMake(made.name());

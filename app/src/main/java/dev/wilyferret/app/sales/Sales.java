@@ -13,6 +13,7 @@ import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.text.Refusal;
 import java.time.Clock;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Currency;
 import java.util.HashMap;
 import java.util.List;
@@ -84,22 +85,36 @@ public class Sales {
                     Postback.Outcome.UNMATCHED,
                     "No click of this workspace has the id “%s”.".formatted(arrived.click()));
         }
-        UUID promotion = click.get().promotion();
-        Offer offer = promotions
-                .find(workspace, promotion)
-                .flatMap(one -> offers.find(workspace, one.offer()))
-                .orElseThrow();
-        if (!offer.network().id().equals(network)) {
+        List<Offer> sentTo = offersOf(workspace, click.get());
+        Optional<Offer> offer = sentTo.stream()
+                .filter(one -> one.network().id().equals(network))
+                .findFirst();
+        if (offer.isEmpty()) {
             return new Ending(
                     Postback.Outcome.UNMATCHED,
                     "That click went to an offer of another network, %s."
-                            .formatted(offer.network().name()));
+                            .formatted(sentTo.getFirst().network().name()));
         }
         try {
-            return insert(workspace, network, arrived, click.get(), offer);
+            return insert(workspace, network, arrived, click.get(), offer.get());
         } catch (Refusal refusal) {
             return new Ending(Postback.Outcome.UNREADABLE, refusal.getMessage());
         }
+    }
+
+    /** Where the click was sent on to, the latest first; at the end the promotion's own offer. */
+    private List<Offer> offersOf(UUID workspace, SiteEvent.Click click) {
+        List<Offer> sentTo = new ArrayList<>();
+        for (SiteEvent.Followed event : clicks.followed(workspace, click.id())) {
+            if (event instanceof SiteEvent.WentOn out) {
+                out.offer().flatMap(id -> offers.find(workspace, id)).ifPresent(sentTo::addFirst);
+            }
+        }
+        sentTo.add(promotions
+                .find(workspace, click.promotion())
+                .flatMap(one -> offers.find(workspace, one.offer()))
+                .orElseThrow());
+        return sentTo;
     }
 
     private Ending insert(UUID workspace, UUID network, Postback.Arrived arrived, SiteEvent.Click click, Offer offer) {

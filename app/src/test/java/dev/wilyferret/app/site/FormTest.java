@@ -1,0 +1,251 @@
+package dev.wilyferret.app.site;
+
+import static dev.wilyferret.app.kit.Guest.location;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
+
+import dev.wilyferret.app.kit.AppTest;
+import dev.wilyferret.app.kit.Guest;
+import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.leads.Lead;
+import dev.wilyferret.app.leads.Leads;
+import dev.wilyferret.app.offers.Offer;
+import dev.wilyferret.app.offers.Offers;
+import dev.wilyferret.core.id.ShortId;
+import dev.wilyferret.core.page.Block;
+import dev.wilyferret.core.page.Block.Ask;
+import dev.wilyferret.core.page.BlockId;
+import dev.wilyferret.core.page.NextStep;
+import dev.wilyferret.core.page.PageDocument.ContentPage;
+import dev.wilyferret.core.page.PageSettings;
+import dev.wilyferret.core.page.Placed;
+import java.net.http.HttpResponse;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.springframework.beans.factory.annotation.Autowired;
+
+/** Forms, countdowns, consent and other offers, as visitors meet them. */
+class FormTest extends AppTest {
+
+    @Autowired
+    private Leads leads;
+
+    @Autowired
+    private Offers offers;
+
+    private Scenario.Trail trail;
+
+    @BeforeEach
+    void begin() {
+        trail = scenario.trail();
+    }
+
+    private void publish(ContentPage page) {
+        scenario.write(trail.bridge(), page);
+        await().until(() -> guest().head(trail.bridgePath()).statusCode() == 200
+                && guest().get(trail.bridgePath()).body().contains("Fresh"));
+    }
+
+    private static Placed headline() {
+        return Placed.of("h", new Block.Headline("Fresh"));
+    }
+
+    private static Placed disclosure() {
+        return Placed.of("d", new Block.Disclosure("I earn a commission."));
+    }
+
+    private void publishForm(NextStep next) {
+        publish(Scenario.content(
+                headline(),
+                Placed.of(
+                        "f",
+                        new Block.Form(
+                                Ask.REQUIRED,
+                                Ask.NO,
+                                Ask.NO,
+                                List.of("Balcony?"),
+                                "Send",
+                                "I agree to be written to",
+                                "Thanks!",
+                                next)),
+                disclosure()));
+    }
+
+    private String optIn() {
+        return "/opt-in/" + ShortId.of(trail.bridge().id()) + "/f";
+    }
+
+    private static String view(HttpResponse<String> page) {
+        var found = Pattern.compile("name=\"v\" value=\"([^\"]+)\"").matcher(page.body());
+        assertThat(found.find()).isTrue();
+        return found.group(1);
+    }
+
+    private Lead lead() {
+        return leads.ofPromotion(trail.workspace(), trail.promotion().id()).getFirst();
+    }
+
+    @Test
+    void aLeadIsKeptWithItsClickConsentAndAnswers() {
+        publishForm(new NextStep.ToPage(trail.redirect().id()));
+        Guest guest = guest();
+        guest.get(trail.link().path());
+        String view = view(guest.get(trail.bridgePath()));
+        clock.pass(Duration.ofSeconds(5));
+        HttpResponse<String> sent = guest.post(
+                optIn(),
+                "email",
+                " ines@kelderhoek.example ",
+                "first_name",
+                "Ines",
+                "own1",
+                "cellar",
+                "consent",
+                "yes",
+                "v",
+                view,
+                "site",
+                "");
+        assertThat(sent.statusCode()).isEqualTo(303);
+        assertThat(location(sent)).isEqualTo(trail.redirectPath());
+        assertThat(lead().email()).isEqualTo("ines@kelderhoek.example");
+        assertThat(lead().answers()).isEqualTo(Map.of("First name", "Ines", "Balcony?", "cellar"));
+        assertThat(lead().consent()).isEqualTo("I agree to be written to");
+        assertThat(lead().suspect()).isEmpty();
+        assertThat(ShortId.of(lead().click()))
+                .isEqualTo(guest.cookie("wf_c").orElseThrow().split("\\.")[0]);
+        guest.post(optIn(), "email", "INES@kelderhoek.example", "first_name", "Ines", "v", view);
+        assertThat(leads.ofPromotion(trail.workspace(), trail.promotion().id())).hasSize(1);
+    }
+
+    @Test
+    void formBotsAreKeptAndMarked() {
+        publishForm(new NextStep.ShowThanks());
+        Guest guest = guest();
+        String view = view(guest.get(trail.bridgePath()));
+        HttpResponse<String> sent = guest.post(optIn(), "email", "a@b.example", "first_name", "A", "v", view);
+        assertThat(location(sent)).isEqualTo(trail.bridgePath() + "?thanks=f#f-f");
+        assertThat(lead().suspect()).contains("ms after the page opened");
+        clock.pass(Duration.ofSeconds(5));
+        guest.post(optIn(), "email", "c@b.example", "first_name", "C", "v", view, "site", "https://spam.example");
+        assertThat(lead().suspect()).isEqualTo("A field that no person sees was filled in.");
+        guest.post(optIn(), "email", "e@b.example", "first_name", "E");
+        assertThat(lead().suspect()).isEqualTo("It was sent without the page having been opened.");
+        assertThat(guest.get(trail.bridgePath() + "?thanks=f").body())
+                .contains(">Thanks!</p>")
+                .doesNotContain("name=\"email\"");
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "'', Ines, Please fill this in.",
+        "ines, Ines, does not look like an e-mail address",
+        "i@b, Ines, does not look like an e-mail address",
+        "'a@b.example,c@d.example', Ines, does not look like an e-mail address",
+        "i@b.example, '', Please fill this in.",
+        "i@b.example, <script>alert(1)</script>\u202E, invisible character",
+    })
+    void wrongInputIsSaidAtTheFieldAndKeptTyped(String email, String name, String message) {
+        publishForm(new NextStep.ShowThanks());
+        HttpResponse<String> answer = guest().post(optIn(), "email", email, "first_name", name);
+        assertThat(answer.statusCode()).isEqualTo(422);
+        assertThat(answer.body()).contains(message).doesNotContain("<script>alert");
+        assertThat(answer.body()).contains("value=\"" + email + "\"");
+        assertThat(leads.ofPromotion(trail.workspace(), trail.promotion().id())).isEmpty();
+    }
+
+    @Test
+    void aCountdownEndsForEverybodyAtItsMoment() {
+        var end = clock.instant().plus(Duration.ofMinutes(10));
+        publish(Scenario.content(
+                headline(),
+                Placed.of("gift", new Block.SubHeadline("With three bonuses")),
+                Placed.of(
+                        "go",
+                        new Block.Button(
+                                "Go", new NextStep.ToPage(trail.redirect().id()))),
+                Placed.of(
+                        "c",
+                        new Block.Countdown(
+                                Optional.of(end),
+                                "Ends in",
+                                "The bonuses have ended.",
+                                Optional.of(new BlockId("gift")),
+                                Optional.of(new BlockId("go")),
+                                new NextStep.ToOffer(),
+                                true)),
+                disclosure()));
+        Guest guest = guest();
+        assertThat(guest.get(trail.bridgePath()).body())
+                .contains("With three bonuses", "data-until=\"", trail.redirectPath());
+        HttpResponse<String> calendar =
+                guest.get("/calendar/" + ShortId.of(trail.bridge().id()) + "/c");
+        assertThat(calendar.body())
+                .contains("BEGIN:VEVENT\r\n", "DTSTART:2026", "SUMMARY:Oyster mushrooms at home\r\n");
+        clock.pass(Duration.ofMinutes(11));
+        assertThat(guest.get(trail.bridgePath()).body())
+                .contains(
+                        "The bonuses have ended.",
+                        "/out/" + ShortId.of(trail.bridge().id()))
+                .doesNotContain("With three bonuses", "data-until=\"");
+    }
+
+    @Test
+    void pixelsWaitForConsentOnThePageAndBehindIt() {
+        PageSettings asking = new PageSettings("Fresh", "", "", "", "en", true, true, "", "");
+        publish(Scenario.bridgeText(
+                        "Fresh", new NextStep.ToPage(trail.redirect().id()), List.of(trail.pixel()))
+                .with(asking));
+        Guest guest = guest();
+        String page = guest.get(trail.bridgePath()).body();
+        assertThat(page).contains("id=\"ask\"", "\"consent\":true").doesNotContain("<noscript>");
+        await().until(() -> !guest().get(trail.redirectPath()).body().contains("plumage.test"));
+        assertThat(guest.get(trail.redirectPath(), "Cookie", "wf_ok=no").body()).doesNotContain("plumage.test");
+        assertThat(guest().get(trail.redirectPath(), "Cookie", "wf_ok=yes").body())
+                .contains("plumage.test");
+    }
+
+    @Test
+    void anotherOffersSaleLeadsBackToItsClick() {
+        Offer kit = offers.find(
+                        trail.workspace(),
+                        offers.add(
+                                trail.workspace(),
+                                "Other Network",
+                                offers.find(trail.workspace(), trail.offer())
+                                        .orElseThrow()
+                                        .details()))
+                .orElseThrow();
+        publish(Scenario.content(
+                headline(),
+                Placed.of("i1", new Block.OfferItem("", "", "Course", "", "Go", new NextStep.ToOffer())),
+                Placed.of("i2", new Block.OfferItem("", "", "Kit", "", "Go", new NextStep.ToAnotherOffer(kit.id()))),
+                disclosure()));
+        Guest guest = guest();
+        String page = guest.get(trail.bridgePath()).body();
+        String out = "/out/" + ShortId.of(trail.bridge().id()) + "/" + ShortId.of(kit.id());
+        assertThat(page).contains(out + "?item=2");
+        assertThat(location(guest.get(out))).startsWith("https://lanternfish.test/buy/");
+        String click = guest.cookie("wf_c").orElseThrow().split("\\.")[0];
+        assertThat(guest.get(kit.network().postbackPath().split("&")[0] + "&click_id=" + click
+                                + "&order_id=K-1&commission=4.00")
+                        .body())
+                .startsWith("sale");
+        assertThat(sql.sql("select offer_id from sale where workspace_id = ?")
+                        .param(trail.workspace())
+                        .query(UUID.class)
+                        .single())
+                .isEqualTo(kit.id());
+        assertThat(guest().get("/out/" + ShortId.of(trail.bridge().id()) + "/" + ShortId.of(UUID.randomUUID()))
+                        .statusCode())
+                .isEqualTo(404);
+    }
+}
