@@ -22,4 +22,6 @@ cp node_modules/@fontsource/young-serif/files/young-serif-latin-400-normal.woff2
   node_modules/@fontsource-variable/archivo/files/archivo-latin-wght-normal.woff2 \
   node_modules/@fontsource-variable/source-serif-4/files/source-serif-4-latin-wght-normal.woff2 \
   node_modules/@fontsource-variable/bitter/files/bitter-latin-wght-normal.woff2 "$out/fonts/"
+mkdir -p ../../../target/classes/countries
+cp node_modules/@ip-location-db/geo-whois-asn-country-mmdb/geo-whois-asn-country.mmdb ../../../target/classes/countries/
 printf '%s' "$now" > "$stamp"

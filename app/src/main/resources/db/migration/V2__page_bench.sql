@@ -1,6 +1,9 @@
 -- Pages are made of blocks now; a bridge page is one of many kinds of content page.
 update page set kind = 'CONTENT' where kind = 'BRIDGE';
 
+-- The starting design a page was made from, so that designs can be told by how their pages did.
+alter table page add column design text not null default '';
+
 -- Where the draft stands among its kept steps.
 alter table page add column step int not null default 0;
 

@@ -3,6 +3,7 @@ package dev.wilyferret.app.clicks;
 import dev.wilyferret.core.click.SiteEvent;
 import dev.wilyferret.core.click.Standing;
 import dev.wilyferret.core.figures.ClickCounts;
+import dev.wilyferret.core.figures.Rate;
 import dev.wilyferret.core.id.UuidV7;
 import java.time.Clock;
 import java.time.Duration;
@@ -74,6 +75,14 @@ public class ClickBook {
             (row.kind() == SiteEventRow.Kind.PAGE_VIEW ? one.viewers() : one.wentOn()).put(row.page(), row.visitors());
         }
         return reach;
+    }
+
+    /** By page: of its counted visitors, those who went on from it or left an address on it. */
+    @Transactional(readOnly = true)
+    public Map<UUID, Rate> ledOn(UUID workspace) {
+        Map<UUID, Rate> rates = new HashMap<>();
+        queries.ledOn(workspace).forEach(row -> rates.put(row.getPage(), new Rate(row.getLed(), row.getVisitors())));
+        return rates;
     }
 
     @Transactional(readOnly = true)

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.data.domain.Limit;
+import org.springframework.data.jpa.repository.NativeQuery;
 import org.springframework.data.jpa.repository.Query;
 import org.springframework.data.repository.Repository;
 
@@ -67,6 +68,29 @@ interface ClickQueries extends Repository<StandingClickRow, ClickRow.Key> {
 
     @Query("from StandingClickRow c where c.workspace = :workspace and c.id in :ids order by c.at desc")
     List<StandingClickRow> clicks(UUID workspace, List<UUID> ids);
+
+    /** Counted visitors of each page, and those of them who went on from it or left an address on it. */
+    @NativeQuery("""
+            select e.page_id as page, count(distinct e.visitor_id) as visitors,
+              count(distinct e.visitor_id) filter (where
+                exists (select 1 from site_event n where n.workspace_id = e.workspace_id and n.click_id = e.click_id
+                  and n.id > e.id and (n.page_id <> e.page_id or n.kind = 'WENT_ON'))
+                or exists (select 1 from lead l where l.workspace_id = e.workspace_id and l.click_id = e.click_id
+                  and l.page_id = e.page_id)) as led
+            from site_event e
+            join standing_click c on c.workspace_id = e.workspace_id and c.id = e.click_id
+            where e.workspace_id = :workspace and e.kind = 'PAGE_VIEW' and c.standing = 'COUNTED'
+            group by e.page_id
+            """)
+    List<LedOn> ledOn(UUID workspace);
+
+    interface LedOn {
+        UUID getPage();
+
+        long getVisitors();
+
+        long getLed();
+    }
 
     @Query("from ClickRow c where c.workspace = :workspace and c.id = :id and c.at = :at")
     Optional<ClickRow> click(UUID workspace, UUID id, Instant at);

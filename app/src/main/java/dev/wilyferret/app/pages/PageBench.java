@@ -1,5 +1,6 @@
 package dev.wilyferret.app.pages;
 
+import dev.wilyferret.app.clicks.ClickBook;
 import dev.wilyferret.app.forms.Intake;
 import dev.wilyferret.app.installation.Installation;
 import dev.wilyferret.app.workspace.Member;
@@ -44,13 +45,21 @@ class PageBench {
     private final BenchDesk desk;
     private final PageEdits edits;
     private final Pages pages;
+    private final ClickBook clicks;
     private final Installation installation;
     private final RandomGenerator random;
 
-    PageBench(BenchDesk desk, PageEdits edits, Pages pages, Installation installation, RandomGenerator random) {
+    PageBench(
+            BenchDesk desk,
+            PageEdits edits,
+            Pages pages,
+            ClickBook clicks,
+            Installation installation,
+            RandomGenerator random) {
         this.desk = desk;
         this.edits = edits;
         this.pages = pages;
+        this.clicks = clicks;
         this.installation = installation;
         this.random = random;
     }
@@ -60,7 +69,8 @@ class PageBench {
     String choose(@AuthenticationPrincipal Member member, @PathVariable UUID promotion, Model model) {
         model.addAttribute("promotion", desk.promotion(member, promotion));
         model.addAttribute("siblings", pages.ofPromotion(member.workspace(), promotion));
-        model.addAttribute("designs", StartingDesign.all());
+        model.addAttribute(
+                "designs", DesignChoice.of(pages.byDesign(member.workspace()), clicks.ledOn(member.workspace())));
         model.addAttribute("designAddress", installation.siteAddress() + "/design/");
         return "pages/choose";
     }

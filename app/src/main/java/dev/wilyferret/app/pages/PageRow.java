@@ -40,6 +40,9 @@ class PageRow {
 
     int revision;
 
+    /** The key of the starting design it was made from; empty if none. */
+    String design = "";
+
     /** Where the draft stands among its kept steps. */
     int step;
 

@@ -17,6 +17,7 @@ import jakarta.persistence.LockModeType;
 import java.time.Clock;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -90,6 +91,7 @@ public class Pages {
                 .map(redirect -> relinked(design.page(), NextStep.ToOffer.class, new NextStep.ToPage(redirect.id())))
                 .orElse(design.page());
         Page made = add(workspace, promotion, PageKind.CONTENT, design.name(), design.key(), draft);
+        locked(workspace, made.id()).design = design.key();
         awaiting(made);
         return made;
     }
@@ -113,6 +115,15 @@ public class Pages {
             case NextStep.ShowThanks other -> other;
         });
         return add(page.workspace(), promotion, PageKind.CONTENT, page.name(), page.slug(), copy);
+    }
+
+    /** The pages made from each starting design, by its key. */
+    @Transactional(readOnly = true)
+    public Map<String, List<UUID>> byDesign(UUID workspace) {
+        return pages.ofWorkspace(workspace).stream()
+                .filter(row -> !row.design.isEmpty())
+                .collect(Collectors.groupingBy(
+                        row -> row.design, Collectors.mapping(row -> row.key.id(), Collectors.toList())));
     }
 
     /** The pages whose next steps name a page to make lead to it once a page of that name is there. */

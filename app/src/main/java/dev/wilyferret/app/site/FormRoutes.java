@@ -42,14 +42,23 @@ class FormRoutes {
     private final SnapshotKeeper snapshots;
     private final Leads leads;
     private final PageHtml html;
+    private final TokenValues tokens;
     private final UuidV7 ids;
     private final Answers answers;
     private final Clock clock;
 
-    FormRoutes(SnapshotKeeper snapshots, Leads leads, PageHtml html, UuidV7 ids, Answers answers, Clock clock) {
+    FormRoutes(
+            SnapshotKeeper snapshots,
+            Leads leads,
+            PageHtml html,
+            TokenValues tokens,
+            UuidV7 ids,
+            Answers answers,
+            Clock clock) {
         this.snapshots = snapshots;
         this.leads = leads;
         this.html = html;
+        this.tokens = tokens;
         this.ids = ids;
         this.answers = answers;
         this.clock = clock;
@@ -95,7 +104,7 @@ class FormRoutes {
                     422,
                     again,
                     parameter(request, "v"),
-                    TokenValues.of(request, Optional.empty(), page.offerName()));
+                    tokens.of(request, Optional.empty(), page.offerName()));
             return;
         }
         leads.keep(page.workspace(), lead(request, page, form, typed));

@@ -21,12 +21,14 @@ class OwnRoutes {
     private final OwnBrowsers browsers;
     private final Previews previews;
     private final Answers answers;
+    private final TokenValues tokens;
     private final String consoleAddress;
 
-    OwnRoutes(OwnBrowsers browsers, Previews previews, Answers answers, Installation installation) {
+    OwnRoutes(OwnBrowsers browsers, Previews previews, Answers answers, TokenValues tokens, Installation installation) {
         this.browsers = browsers;
         this.previews = previews;
         this.answers = answers;
+        this.tokens = tokens;
         this.consoleAddress = installation.consoleAddress().toString();
     }
 
@@ -52,7 +54,7 @@ class OwnRoutes {
         answers.preview(
                 response,
                 page.get().page(),
-                TokenValues.of(request, Optional.empty(), page.get().offer()),
+                tokens.of(request, Optional.empty(), page.get().offer()),
                 consoleAddress);
     }
 

@@ -42,6 +42,11 @@ record ServedHtml(List<Piece> pieces, String policy) {
         return new ServedHtml(List.copyOf(pieces), page.policy());
     }
 
+    /** Whether anything in it depends on what is known of the visit. */
+    boolean hasTokens() {
+        return pieces.stream().anyMatch(Piece.Token.class::isInstance);
+    }
+
     private static byte[] utf8(String text) {
         return text.getBytes(StandardCharsets.UTF_8);
     }

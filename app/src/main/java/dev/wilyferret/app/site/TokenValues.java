@@ -6,20 +6,27 @@ import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import org.springframework.stereotype.Component;
 
 /** What is known of a visit, for the tokens in a page's words. */
-final class TokenValues {
+@Component
+class TokenValues {
 
     private static final int MOST = 120;
 
-    private TokenValues() {}
+    private final CountryBook countries;
+
+    TokenValues(CountryBook countries) {
+        this.countries = countries;
+    }
 
     /**
      * The tags the request carries by their names in small letters, the usual five without their prefix too; over them the
-     * tags of the link the visit came by.
+     * tags of the link the visit came by; the country by the network address, unless a tag says it.
      */
-    static Map<String, String> of(HttpServletRequest request, Optional<Tags> tags, String offer) {
+    Map<String, String> of(HttpServletRequest request, Optional<Tags> tags, String offer) {
         Map<String, String> values = new HashMap<>();
+        values.put("country", countries.nameOf(request.getRemoteAddr()));
         request.getParameterMap().forEach((name, all) -> {
             String clean = name.toLowerCase(Locale.ROOT);
             if (all.length > 0 && clean.length() <= 40) {

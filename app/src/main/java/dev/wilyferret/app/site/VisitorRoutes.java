@@ -37,14 +37,23 @@ class VisitorRoutes {
     private final UuidV7 ids;
     private final Answers answers;
     private final PageHtml html;
+    private final TokenValues tokens;
     private final Clock clock;
 
-    VisitorRoutes(SnapshotKeeper snapshots, ClickLog log, UuidV7 ids, Answers answers, PageHtml html, Clock clock) {
+    VisitorRoutes(
+            SnapshotKeeper snapshots,
+            ClickLog log,
+            UuidV7 ids,
+            Answers answers,
+            PageHtml html,
+            TokenValues tokens,
+            Clock clock) {
         this.snapshots = snapshots;
         this.log = log;
         this.ids = ids;
         this.answers = answers;
         this.html = html;
+        this.tokens = tokens;
         this.clock = clock;
     }
 
@@ -94,14 +103,12 @@ class VisitorRoutes {
         if (page.redirect()) {
             response.setHeader("X-Robots-Tag", "noindex, nofollow");
         }
-        Map<String, String> values = TokenValues.of(
-                request, current.link().map(snapshot.linksById()::get).map(LiveLink::tags), page.offerName());
-        answers.html(
-                response,
-                HttpServletResponse.SC_OK,
-                html(request, page, visit),
-                view.id().toString(),
-                values);
+        ServedHtml served = html(request, page, visit);
+        Map<String, String> values = served.hasTokens()
+                ? tokens.of(
+                        request, current.link().map(snapshot.linksById()::get).map(LiveLink::tags), page.offerName())
+                : Map.of();
+        answers.html(response, HttpServletResponse.SC_OK, served, view.id().toString(), values);
     }
 
     /** The page as it is now; with the thanks of a form on it, if the request comes from there. */

@@ -248,4 +248,21 @@ class FormTest extends AppTest {
                         .statusCode())
                 .isEqualTo(404);
     }
+
+    @Test
+    void whoWentOnOrLeftAnAddressIsToldByPage() {
+        publishForm(new NextStep.ShowThanks());
+        Guest guest = guest();
+        guest.get(trail.link().path());
+        String view = view(guest.get(trail.bridgePath()));
+        guest().get(trail.bridgePath());
+        long before = clicks.ledOn(trail.workspace()).get(trail.bridge().id()).part();
+        guest.post(optIn(), "email", "a@b.example", "first_name", "A", "v", view);
+        var rate = clicks.ledOn(trail.workspace()).get(trail.bridge().id());
+        assertThat(rate.part()).isEqualTo(before + 1);
+        assertThat(rate.whole()).isGreaterThanOrEqualTo(2);
+    }
+
+    @Autowired
+    private dev.wilyferret.app.clicks.ClickBook clicks;
 }
