@@ -162,6 +162,7 @@ class PageTools {
                     member.workspace(),
                     Optional.ofNullable(file.getOriginalFilename()).orElse(""),
                     file.getInputStream());
+            fits(page, block, field, put);
             boolean kept = pages.edit(
                     page.workspace(),
                     id,
@@ -176,6 +177,20 @@ class PageTools {
             model.addAttribute("addRefused", refusal.getMessage());
             desk.show(member, desk.promotion(member, promotion), page, model);
             return edits.notKept(page, partly, model);
+        }
+    }
+
+    /** @throws Refusal if the block's place takes another kind of file */
+    private static void fits(Page page, BlockId block, String field, MediaFile file) {
+        boolean wantsVideo = !field.equals("still")
+                && ((ContentPage) page.draft())
+                        .blocks()
+                        .find(block)
+                        .filter(placed -> placed.block() instanceof Block.Video)
+                        .isPresent();
+        if (wantsVideo ? !file.video() : !file.picture()) {
+            throw new Refusal("That file is %s, and this place takes a %s. It is on the shelf now; choose another here."
+                    .formatted(file.contentType(), wantsVideo ? "video" : "picture"));
         }
     }
 

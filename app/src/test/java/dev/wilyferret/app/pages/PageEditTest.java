@@ -225,6 +225,20 @@ class PageEditTest extends AppTest {
     }
 
     @Test
+    void aNextStepToAPageThatIsGoneStillOpensAndIsSaid() {
+        pages.edit(
+                trail.workspace(),
+                page().id(),
+                page().revision(),
+                "gone",
+                draft -> draft.blocks(all -> all.changed(
+                        new BlockId("button"),
+                        placed -> placed.with(new Block.Button("Go", new NextStep.ToPage(UUID.randomUUID()))))));
+        assertThat(owner.get(bench()).body()).contains("leads to a page that is gone");
+        assertThat(pages.publish(trail.workspace(), page().id())).isNotEmpty();
+    }
+
+    @Test
     void twoHundredBlocksStayFluent() {
         List<Placed> many = new ArrayList<>();
         many.add(Placed.of("headline", new Block.Headline("Many")));
