@@ -13,6 +13,8 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param sitePort the port the public site listens on; 0 takes a free one
  * @param siteBehindProxy whether to believe X-Forwarded-For and X-Forwarded-Proto from a proxy on a private address
  * @param files the folder for uploaded pictures and videos
+ * @param mostPictureMb the largest picture the shelf takes, in MiB; 8 by default
+ * @param mostFileMb the largest video, PDF or ZIP, in MiB; 50 by default, at most 60
  * @param demo the demo scenario
  */
 @ConfigurationProperties("ferret")
@@ -23,6 +25,8 @@ public record Installation(
         int sitePort,
         boolean siteBehindProxy,
         Path files,
+        int mostPictureMb,
+        int mostFileMb,
         Demo demo) {
 
     /**

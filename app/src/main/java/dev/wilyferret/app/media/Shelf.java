@@ -36,20 +36,22 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class Shelf {
 
-    private static final long MOST_PICTURE_BYTES = 8L << 20;
-    private static final long MOST_VIDEO_BYTES = 50L << 20;
     private static final int[] COPY_WIDTHS = {480, 960};
     /** A picture this large decodes to 100 MB; more is an accident or an attack. */
     private static final long MOST_PIXELS = 25_000_000;
 
     private final MediaStore media;
     private final Path folder;
+    private final int mostPictureMb;
+    private final int mostFileMb;
     private final UuidV7 ids;
     private final Clock clock;
 
     Shelf(MediaStore media, Installation installation, UuidV7 ids, Clock clock) {
         this.media = media;
         this.folder = installation.files();
+        this.mostPictureMb = installation.mostPictureMb();
+        this.mostFileMb = installation.mostFileMb();
         this.ids = ids;
         this.clock = clock;
     }
@@ -101,7 +103,7 @@ public class Shelf {
         return HexFormat.of().formatHex(digest.digest());
     }
 
-    private static MediaFile inspected(Path file, String hash, String called) throws IOException {
+    private MediaFile inspected(Path file, String hash, String called) throws IOException {
         byte[] head;
         try (InputStream in = Files.newInputStream(file)) {
             head = in.readNBytes(1024);
@@ -111,7 +113,7 @@ public class Shelf {
                         () -> new Refusal(
                                 "That file is none of PNG, JPEG, GIF, WebP, SVG, MP4, WebM, PDF and ZIP. Its content decides, not its name."));
         long bytes = Files.size(file);
-        long most = type.picture() ? MOST_PICTURE_BYTES : MOST_VIDEO_BYTES;
+        long most = (long) (type.picture() ? mostPictureMb : mostFileMb) << 20;
         if (bytes > most) {
             throw new Refusal("That file has %.1f MB; at most %d MB fit. Save it smaller."
                     .formatted(bytes / 1048576.0, most >> 20));
@@ -209,6 +211,12 @@ public class Shelf {
     @Transactional(readOnly = true)
     public Optional<MediaFile> find(UUID workspace, String name) {
         return media.named(workspace, name).map(MediaRow::toFile);
+    }
+
+    /** The sizes that are taken, as a sentence. */
+    public String limits() {
+        return "PNG, JPEG, GIF, WebP and SVG pictures up to %d MB; MP4 and WebM videos, PDF and ZIP files up to %d MB."
+                .formatted(mostPictureMb, mostFileMb);
     }
 
     /** The files of a workspace, the latest first. */

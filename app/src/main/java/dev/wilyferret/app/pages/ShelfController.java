@@ -38,6 +38,7 @@ class ShelfController {
     @GetMapping("/shelf")
     String list(@AuthenticationPrincipal Member member, Model model) {
         List<Page> all = pages.of(member.workspace());
+        model.addAttribute("limits", shelf.limits());
         model.addAttribute(
                 "files",
                 shelf.of(member.workspace()).stream()

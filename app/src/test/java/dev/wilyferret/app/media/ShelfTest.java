@@ -116,26 +116,6 @@ class ShelfTest extends AppTest {
                         value -> assertThat(value).startsWith("attachment").contains("Rescue"));
     }
 
-    /** A picture whose header says 40,000 by 40,000: IHDR by the PNG specification, with its checksum. */
-    @Test
-    void aPictureThatWouldFillTheMemoryIsRefusedByItsHeader() {
-        ByteBuffer chunk = ByteBuffer.allocate(17);
-        chunk.put("IHDR".getBytes(StandardCharsets.US_ASCII))
-                .putInt(40_000)
-                .putInt(40_000)
-                .put(new byte[] {8, 2, 0, 0, 0});
-        java.util.zip.CRC32 crc = new java.util.zip.CRC32();
-        crc.update(chunk.array());
-        ByteBuffer png = ByteBuffer.allocate(64);
-        png.put(new byte[] {(byte) 0x89, 'P', 'N', 'G', 13, 10, 26, 10})
-                .putInt(13)
-                .put(chunk.array())
-                .putInt((int) crc.getValue());
-        assertThatThrownBy(() -> put(scenario.empty().id(), "bomb.png", png.array()))
-                .isInstanceOf(Refusal.class)
-                .hasMessageContaining("40,000 by 40,000");
-    }
-
     @Test
     void aZipNamedAsAPictureIsAZipAndNeverShown() {
         MediaFile file =
