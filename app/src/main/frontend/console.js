@@ -205,6 +205,7 @@
       dragged = event.target.closest('.line');
       event.dataTransfer.setDragImage(dragged, 10, 10);
       event.dataTransfer.effectAllowed = 'move';
+      event.dataTransfer.setData('text/plain', dragged.dataset.line);
     });
     bench.addEventListener('dragover', function (event) {
       var line = dragged && event.target.closest('.line');

@@ -247,6 +247,19 @@ class RenderingTest extends AppTest {
     }
 
     @Test
+    void aPictureStandsBesideTheNextBlockAndBringsSmallerCopies() {
+        Document page = Jsoup.parse(drawn(Scenario.content(
+                Placed.of("h", new Block.Headline("Words")),
+                Placed.of("p", new Block.Picture(picture, "A bucket", true)),
+                Placed.of("t", new Block.SubHeadline("Beside it")),
+                Placed.of("u", new Block.SubHeadline("Below")))));
+        assertThat(page.select("main > .side").text()).isEqualTo("Beside it");
+        assertThat(page.select(".side img").attr("srcset")).contains("-480.jpg 480w", ".jpg 800w");
+        assertThat(page.select(".side img").attr("loading")).isEqualTo("lazy");
+        assertThat(page.select(".side img").attr("width")).isEqualTo("800");
+    }
+
+    @Test
     void anExportedPageWorksFromAnyWebHost() throws IOException {
         scenario.write(
                 trail.bridge(),

@@ -335,6 +335,98 @@ class PageBenchStory extends BrowserTest {
         assertThat(page.getByRole(AriaRole.STATUS).first()).containsText("Published.");
     }
 
+    @Test
+    void headlineIdeasAndTheAdsWordsHelpToWrite() {
+        Page page = bench();
+        page.locator("#helper summary").click();
+        field(page, "What do they want to do?").fill("pick mushrooms at home");
+        field(page, "What would they rather do without?").fill("a garden");
+        Locator idea = page.locator("#ideas li")
+                .filter(new Locator.FilterOptions().setHasText("without a garden"))
+                .first();
+        assertThat(idea).containsText("Pick mushrooms at home – without a garden");
+        assertThat(idea).containsText("lines on a phone");
+        field(page, "The ad's words").fill("Mushrooms at home in six weeks");
+        assertThat(page.locator("#carried")).containsText("Missing: home, six, weeks");
+        inOrder(page);
+        idea.getByText("Use it").click();
+        assertThat(headline(live(page))).hasText("Pick mushrooms at home – without a garden");
+        field(page, "The ad's words").fill("Mushrooms at home, in six weeks");
+        assertThat(page.locator("#carried")).containsText("50.0 %");
+    }
+
+    @Test
+    void aPastVersionIsComparedBroughtBackAndTakenAlong() throws IOException {
+        Page page = bench();
+        saved(page, field(page, "Headline"), "The second headline");
+        link(page, "Beside public").click();
+        assertThat(page.locator("main")).containsText("Headline: “The second headline” instead of");
+        assertThat(page.frameLocator("iframe[title='The page as published']").locator("h1"))
+                .hasText("Pick your first oyster mushrooms");
+        assertThat(page.frameLocator("iframe[title='The page as drafted']").locator("h1"))
+                .hasText("The second headline");
+        inOrder(page);
+        bench(page);
+        button(page, "Publish").click();
+        page.locator("#versions summary").click();
+        assertThat(page.locator(".versions li").first()).containsText("Headline: “The second headline” instead of");
+        page.locator(".versions > li").last().getByText("Bring back").click();
+        assertThat(field(page, "Headline")).hasValue("Pick your first oyster mushrooms");
+        var zip = page.waitForDownload(
+                () -> link(page, "Take the page along as a ZIP").click());
+        try (var files = new java.util.zip.ZipFile(zip.path().toFile())) {
+            String html = new String(
+                    files.getInputStream(files.getEntry("index.html")).readAllBytes(),
+                    java.nio.charset.StandardCharsets.UTF_8);
+            assertThat(html).contains("Pick your first oyster mushrooms");
+        }
+    }
+
+    @Test
+    void aLineIsDraggedToItsPlace() {
+        Page page = bench();
+        page.locator("#line-benefits .grip")
+                .dragTo(page.locator("#line-headline"), new Locator.DragToOptions().setTargetPosition(40, 4));
+        assertThat(page.locator("li.line > .rail .kind").first()).hasText("Benefit list");
+        button(page, "Undo").click();
+        assertThat(page.locator("li.line > .rail .kind").first()).hasText("Headline");
+        field(page, "Sub-headline").press("Alt+ArrowUp");
+        assertThat(page.locator("li.line > .rail .kind").first()).hasText("Sub-headline");
+    }
+
+    @Test
+    void aPopUpOpensAndClosesWithAndWithoutScript() {
+        scenario.write(
+                trail.bridge(),
+                Scenario.content(
+                        Placed.of("h", new Block.Headline("Fresh words")),
+                        Placed.of(
+                                "b",
+                                new Block.Button(
+                                        "Tell me more",
+                                        new NextStep.OpenPopUp(new dev.wilyferret.core.page.BlockId("p")))),
+                        Placed.of(
+                                "p",
+                                new Block.PopUp("More"),
+                                Placed.of("x", new Block.SubHeadline("Inside the dialog"))),
+                        Placed.of("d", new Block.Disclosure("I earn a commission."))));
+        org.awaitility.Awaitility.await()
+                .until(() -> guest().get(trail.bridgePath()).body().contains("Fresh words"));
+        for (boolean script : new boolean[] {true, false}) {
+            try (BrowserContext stranger = stranger(script)) {
+                Page visitor = open(stranger, trail.bridgePath());
+                assertThat(visitor.getByText("Inside the dialog")).isHidden();
+                link(visitor, "Tell me more").click();
+                assertThat(visitor.getByText("Inside the dialog")).isVisible();
+                if (script) {
+                    accessible(visitor);
+                }
+                link(visitor, "Close").click();
+                assertThat(visitor.getByText("Inside the dialog")).isHidden();
+            }
+        }
+    }
+
     static List<StartingDesign> designs() {
         return StartingDesign.all();
     }
