@@ -120,6 +120,8 @@
       }
     });
 
+    // Frames that were there before this script have measured already, unheard.
+    tell({ kind: 'measure', number: 0 });
     document.addEventListener('page-kept', follow);
     document.getElementById('pretend').addEventListener('input', follow);
 

@@ -44,6 +44,7 @@
   addEventListener('message', function (event) {
     if (event.origin !== bench) return;
     if (event.data.kind === 'follow') follow(event.data.number, event.data.query);
+    if (event.data.kind === 'measure') measure(event.data.number);
     if (event.data.kind === 'light') light(event.data.block, true);
   });
   document.addEventListener('click', function (event) {

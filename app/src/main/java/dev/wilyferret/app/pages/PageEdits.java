@@ -15,7 +15,7 @@ import dev.wilyferret.core.page.Fold;
 import dev.wilyferret.core.page.PageChanges;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
 import dev.wilyferret.core.page.Placed;
-import jakarta.servlet.http.HttpServletResponse;
+import dev.wilyferret.core.text.Refusal;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -29,13 +29,15 @@ import org.springframework.ui.Model;
 @Component
 class PageEdits {
 
+    private final BenchDesk desk;
     private final Pages pages;
     private final Offers offers;
     private final Promotions promotions;
     private final Shelf shelf;
     private final Workspaces workspaces;
 
-    PageEdits(Pages pages, Offers offers, Promotions promotions, Shelf shelf, Workspaces workspaces) {
+    PageEdits(BenchDesk desk, Pages pages, Offers offers, Promotions promotions, Shelf shelf, Workspaces workspaces) {
+        this.desk = desk;
         this.pages = pages;
         this.offers = offers;
         this.promotions = promotions;
@@ -138,39 +140,53 @@ class PageEdits {
                 : new Sheet(around, Optional.empty(), Intake.showing(Map.of()));
     }
 
-    /** What would differ from the present draft, had the edit been made on it. */
-    List<String> differences(Page page, UnaryOperator<ContentPage> change) {
-        ContentPage now = (ContentPage) page.draft();
-        return PageChanges.between(now, change.apply(now));
-    }
-
-    /** Says what is wrong with what was typed; nothing is kept of it, and a whole bench shows it as it was typed. */
-    String notKept(Page page, boolean partly, Model model) {
-        model.addAttribute("keptNow", partly ? false : null);
-        model.addAttribute("refusal", true);
-        open(page, model);
-        return partly ? "pages/bench :: answer" : "pages/bench";
+    /** Keeps an edit, or says what it would have changed in what stands there now. */
+    String answer(BenchRequest asked, String what, UnaryOperator<ContentPage> change, boolean whole, Model model) {
+        Page page = asked.page();
+        boolean kept;
+        try {
+            kept = pages.edit(page.workspace(), page.id(), asked.revision(), what, change);
+        } catch (Refusal refusal) {
+            model.addAttribute("addRefused", refusal.getMessage());
+            return notKept(asked, model);
+        }
+        if (!kept) {
+            ContentPage now = (ContentPage) page.draft();
+            model.addAttribute("differences", PageChanges.between(now, change.apply(now)));
+        }
+        return answer(asked, kept, whole, model);
     }
 
     /** @param whole whether the sheet itself changed, not only words in it */
-    String answer(Page before, boolean kept, boolean partly, boolean whole, Model model, HttpServletResponse response) {
-        if (!partly) {
-            return "redirect:/promotions/" + before.promotion() + "/pages/" + before.id();
+    String answer(BenchRequest asked, boolean kept, boolean whole, Model model) {
+        if (!asked.partly()) {
+            return asked.toBench();
         }
-        Page now = pages.find(before.workspace(), before.id()).orElseThrow();
+        Page now = pages.find(asked.page().workspace(), asked.page().id()).orElseThrow();
         model.addAttribute("keptNow", kept);
         model.addAttribute("conflict", !kept);
         model.addAttribute("whole", whole && kept);
-        model.addAttribute(
-                "promotion", promotions.find(now.workspace(), now.promotion()).orElseThrow());
         model.addAttribute("page", now);
         model.addAttribute("steps", pages.steps(now));
         if (whole || !kept) {
             show(now, model);
         }
         if (kept) {
-            response.setHeader("HX-Trigger", "page-kept");
+            asked.response().setHeader("HX-Trigger", "page-kept");
         }
         return "pages/bench :: answer";
+    }
+
+    /** Says what is wrong with what was typed; nothing is kept of it, and a whole bench shows it as it was typed. */
+    String notKept(BenchRequest asked, Model model) {
+        model.addAttribute("refusal", true);
+        if (asked.partly()) {
+            model.addAttribute("keptNow", false);
+            show(asked.page(), model);
+            return "pages/bench :: answer";
+        }
+        desk.show(asked.member(), asked.promotion(), asked.page(), model);
+        open(asked.page(), model);
+        return "pages/bench";
     }
 }

@@ -3,7 +3,6 @@ package dev.wilyferret.app.pages;
 import dev.wilyferret.app.media.MediaFile;
 import dev.wilyferret.app.media.PictureSample;
 import dev.wilyferret.app.media.Shelf;
-import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.core.color.PictureColours;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
@@ -17,15 +16,12 @@ import dev.wilyferret.core.text.Refusal;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.random.RandomGenerator;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.multipart.MultipartFile;
@@ -37,15 +33,13 @@ class PageTools {
 
     private final BenchDesk desk;
     private final PageEdits edits;
-    private final Pages pages;
     private final Shelf shelf;
     private final PageExport export;
     private final RandomGenerator random;
 
-    PageTools(BenchDesk desk, PageEdits edits, Pages pages, Shelf shelf, PageExport export, RandomGenerator random) {
+    PageTools(BenchDesk desk, PageEdits edits, Shelf shelf, PageExport export, RandomGenerator random) {
         this.desk = desk;
         this.edits = edits;
-        this.pages = pages;
         this.shelf = shelf;
         this.export = export;
         this.random = random;
@@ -53,84 +47,61 @@ class PageTools {
 
     /** Palettes taken from a picture of the offer's page. */
     @PostMapping("/match")
-    String match(
-            @AuthenticationPrincipal Member member,
-            @PathVariable UUID promotion,
-            @PathVariable UUID id,
-            @RequestParam MultipartFile file,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean partly,
-            Model model)
-            throws IOException {
-        Page page = desk.page(member, promotion, id);
+    String match(BenchRequest asked, @RequestParam MultipartFile file, Model model) throws IOException {
         try {
             model.addAttribute("palettes", PictureColours.palettes(PictureSample.pixels(file.getInputStream())));
         } catch (Refusal refusal) {
             model.addAttribute("matchRefused", refusal.getMessage());
         }
-        return tools(member, page, partly, "proposals", model);
+        return tools(asked, "proposals", model);
     }
 
     @PostMapping("/ideas")
     String ideas(
-            @AuthenticationPrincipal Member member,
-            @PathVariable UUID promotion,
-            @PathVariable UUID id,
+            BenchRequest asked,
             @RequestParam String wish,
             @RequestParam String fear,
             @RequestParam String thing,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean partly,
             Model model) {
-        Page page = desk.page(member, promotion, id);
         try {
             model.addAttribute("ideas", HeadlineIdeas.from(wish, fear, thing));
         } catch (Refusal refusal) {
             model.addAttribute("ideasRefused", refusal.getMessage());
         }
-        return tools(member, page, partly, "ideas", model);
+        return tools(asked, "ideas", model);
     }
 
     @PostMapping("/ad")
-    String ad(
-            @AuthenticationPrincipal Member member,
-            @PathVariable UUID promotion,
-            @PathVariable UUID id,
-            @RequestParam String ad,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean partly,
-            Model model) {
-        Page page = desk.page(member, promotion, id);
+    String ad(BenchRequest asked, @RequestParam String ad, Model model) {
         String words = ad.length() > 2000 ? ad.substring(0, 2000) : ad;
         if (!words.isBlank()) {
-            model.addAttribute("carried", MessageMatch.of(words, ((ContentPage) page.draft()).blocks()));
+            model.addAttribute(
+                    "carried",
+                    MessageMatch.of(words, ((ContentPage) asked.page().draft()).blocks()));
         }
-        return tools(member, page, partly, "carried", model);
+        return tools(asked, "carried", model);
     }
 
-    private String tools(Member member, Page page, boolean partly, String fragment, Model model) {
-        model.addAttribute("page", page);
-        if (partly) {
+    private String tools(BenchRequest asked, String fragment, Model model) {
+        model.addAttribute("page", asked.page());
+        if (asked.partly()) {
             return "pages/tools :: " + fragment;
         }
-        desk.show(member, desk.promotion(member, page.promotion()), page, model);
-        edits.open(page, model);
+        desk.show(asked.member(), asked.promotion(), asked.page(), model);
+        edits.open(asked.page(), model);
         return "pages/bench";
     }
 
     /** Puts a headline in the page's first one, or adds one at the top. */
     @PostMapping("/headline")
-    String headline(
-            @AuthenticationPrincipal Member member,
-            @PathVariable UUID promotion,
-            @PathVariable UUID id,
-            @RequestParam int revision,
-            @RequestParam String text,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean partly,
-            Model model,
-            HttpServletResponse response) {
-        Page page = desk.page(member, promotion, id);
-        Block.Headline headline = new Block.Headline(PlainText.line("headline", text, 200));
-        boolean kept = pages.edit(
-                page.workspace(), id, revision, "idea", draft -> draft.blocks(blocks -> placed(blocks, headline)));
-        return edits.answer(page, kept, partly, true, model, response);
+    String headline(BenchRequest asked, @RequestParam String text, Model model) {
+        try {
+            Block.Headline headline = new Block.Headline(PlainText.line("headline", text, 200));
+            return edits.answer(asked, "idea", draft -> draft.blocks(blocks -> placed(blocks, headline)), true, model);
+        } catch (Refusal refusal) {
+            model.addAttribute("addRefused", refusal.getMessage());
+            return edits.notKept(asked, model);
+        }
     }
 
     private Blocks placed(Blocks blocks, Block.Headline headline) {
@@ -145,38 +116,30 @@ class PageTools {
     /** Puts a file on the shelf and in a block's place for one. */
     @PostMapping("/blocks/{block}/file")
     String file(
-            @AuthenticationPrincipal Member member,
-            @PathVariable UUID promotion,
-            @PathVariable UUID id,
+            BenchRequest asked,
             @PathVariable BlockId block,
-            @RequestParam int revision,
             @RequestParam String field,
             @RequestParam MultipartFile file,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean partly,
-            Model model,
-            HttpServletResponse response)
+            Model model)
             throws IOException {
-        Page page = desk.page(member, promotion, id);
         try {
             MediaFile put = shelf.put(
-                    member.workspace(),
+                    asked.member().workspace(),
                     Optional.ofNullable(file.getOriginalFilename()).orElse(""),
                     file.getInputStream());
-            fits(page, block, field, put);
-            boolean kept = pages.edit(
-                    page.workspace(),
-                    id,
-                    revision,
+            fits(asked.page(), block, field, put);
+            model.addAttribute("focus", block.text());
+            return edits.answer(
+                    asked,
                     "file",
                     draft -> draft.blocks(blocks -> blocks.changed(
                             block,
-                            placed -> placed.with(placed.block().showing(field, put.name(), put.description())))));
-            model.addAttribute("focus", block.text());
-            return edits.answer(page, kept, partly, true, model, response);
+                            placed -> placed.with(placed.block().showing(field, put.name(), put.description())))),
+                    true,
+                    model);
         } catch (Refusal refusal) {
             model.addAttribute("addRefused", refusal.getMessage());
-            desk.show(member, desk.promotion(member, promotion), page, model);
-            return edits.notKept(page, partly, model);
+            return edits.notKept(asked, model);
         }
     }
 
@@ -195,22 +158,15 @@ class PageTools {
     }
 
     @GetMapping("/compare")
-    String compare(
-            @AuthenticationPrincipal Member member, @PathVariable UUID promotion, @PathVariable UUID id, Model model) {
-        Page page = desk.page(member, promotion, id);
-        desk.show(member, desk.promotion(member, promotion), page, model);
+    String compare(BenchRequest asked, Model model) {
+        desk.show(asked.member(), asked.promotion(), asked.page(), model);
         return "pages/compare";
     }
 
     /** The draft as a ZIP of plain files. */
     @GetMapping("/export")
-    void export(
-            @AuthenticationPrincipal Member member,
-            @PathVariable UUID promotion,
-            @PathVariable UUID id,
-            HttpServletResponse response)
-            throws IOException {
-        Page page = desk.page(member, promotion, id);
+    void export(BenchRequest asked, HttpServletResponse response) throws IOException {
+        Page page = asked.page();
         response.setContentType("application/zip");
         response.setHeader("Content-Disposition", "attachment; filename=\"" + page.slug() + ".zip\"");
         export.write(page, response.getOutputStream());

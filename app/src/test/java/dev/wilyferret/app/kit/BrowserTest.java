@@ -21,8 +21,13 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Timeout;
 
-/** A test that goes through the program in a real browser, finding things by role and label as a person does. */
+/**
+ * A test that goes through the program in a real browser, finding things by role and label as a person does. A browser that
+ * hangs fails its test instead of holding up the run.
+ */
+@Timeout(120)
 public abstract class BrowserTest extends AppTest {
 
     private static final String AXE = axe();

@@ -88,14 +88,12 @@ class FirstPromotionStory extends BrowserTest {
         network.navigate(rangeAddress + "/lanternfish");
         network.getByLabel("Address, asked at every sale").fill(postback);
         button(network, "Keep").click();
-        network.close();
     }
 
     private void enterPixel(Page page) {
         Page platform = owner.newPage();
         platform.navigate(rangeAddress + "/plumage");
         String imageAddress = platform.locator("#image-address").innerText();
-        platform.close();
         link(page, "Pixels").click();
         link(page, "Add a pixel").click();
         page.getByLabel("Name").fill("Plumage");
@@ -216,7 +214,6 @@ class FirstPromotionStory extends BrowserTest {
         assertThat(told.filter(new Locator.FilterOptions().setHasText("PageView")))
                 .containsText("/" + slug + "/start");
         assertThat(told.filter(new Locator.FilterOptions().setHasText("Lead"))).containsText("/" + slug + "/on");
-        platform.close();
 
         page.navigate(trail);
         for (String station : List.of("traffic", "filter", "page", "redirect", "offer", "sales")) {
