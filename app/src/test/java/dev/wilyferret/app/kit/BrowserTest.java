@@ -9,6 +9,7 @@ import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -45,6 +46,8 @@ public abstract class BrowserTest extends AppTest {
 
     @BeforeAll
     static void openBrowser() {
+        // A busy machine is slow, not wrong.
+        PlaywrightAssertions.setDefaultAssertionTimeout(20_000);
         playwright = Playwright.create(
                 new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
         chromium = playwright
