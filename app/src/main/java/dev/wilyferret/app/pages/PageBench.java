@@ -140,9 +140,6 @@ class PageBench {
     }
 
     private static Optional<BlockId> place(List<Placed> top, String after) {
-        if (after.equals("top")) {
-            return Optional.empty();
-        }
         return after.isEmpty()
                 ? top.isEmpty() ? Optional.empty() : Optional.of(top.getLast().id())
                 : Optional.of(new BlockId(after));

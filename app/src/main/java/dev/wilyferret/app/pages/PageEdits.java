@@ -6,10 +6,8 @@ import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.offers.Offers;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.workspace.Workspaces;
-import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.BlockKind;
-import dev.wilyferret.core.page.Blocks;
 import dev.wilyferret.core.page.Finding;
 import dev.wilyferret.core.page.Fold;
 import dev.wilyferret.core.page.PageChanges;
@@ -85,10 +83,6 @@ class PageEdits {
             return refused.equals(Optional.of(placed.id()));
         }
 
-        public String title(Block block) {
-            return SheetLines.title(block);
-        }
-
         /** The kinds of block that can be added inside a block, or to the page. */
         public List<BlockKind> kinds(Placed holder) {
             return List.of(BlockKind.values()).stream()
@@ -117,7 +111,6 @@ class PageEdits {
         model.addAttribute(
                 "folds",
                 folds.stream().map(fold -> fold.sentence(draft.blocks())).toList());
-        model.addAttribute("most", Blocks.MOST);
         model.addAttribute(
                 "kinds",
                 List.of(BlockKind.values()).stream()

@@ -206,15 +206,17 @@ public class Pages {
     @Transactional
     public boolean keepDraft(UUID workspace, UUID id, int revision, PageDocument draft) {
         PageRow row = locked(workspace, id);
-        return row.revision == revision && kept(row, "whole", draft);
+        if (row.revision != revision) {
+            return false;
+        }
+        keep(row, "whole", draft);
+        return true;
     }
 
-    private boolean kept(PageRow row, String what, PageDocument draft) {
-        PageDocument before = DocumentJson.read(row.draft);
-        if (!before.equals(draft)) {
+    private void keep(PageRow row, String what, PageDocument draft) {
+        if (!DocumentJson.read(row.draft).equals(draft)) {
             steps.add(row, what, draft);
         }
-        return true;
     }
 
     /**
@@ -230,7 +232,8 @@ public class Pages {
         if (row.revision != revision || !(DocumentJson.read(row.draft) instanceof ContentPage page)) {
             return false;
         }
-        return kept(row, what, change.apply(page));
+        keep(row, what, change.apply(page));
+        return true;
     }
 
     /** Takes the last step back; false if there is none. */
@@ -311,7 +314,7 @@ public class Pages {
     public void bringBack(UUID workspace, UUID id, int version) {
         PageRow row = locked(workspace, id);
         versions.findById(new PageVersionRow.Key(workspace, id, version))
-                .ifPresent(past -> kept(row, "version " + version, DocumentJson.read(past.document)));
+                .ifPresent(past -> keep(row, "version " + version, DocumentJson.read(past.document)));
     }
 
     /** @throws Refusal if another page of the promotion has the slug */

@@ -3,14 +3,11 @@ package dev.wilyferret.app.pages;
 import dev.wilyferret.app.forms.Intake;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
 import dev.wilyferret.core.page.PageSettings;
-import java.util.List;
 import java.util.Optional;
 import org.springframework.util.LinkedMultiValueMap;
 
 /** A page's settings as a form. */
 final class SettingsForm {
-
-    static final List<String> FIELDS = List.of("title", "pageDescription", "language", "headCode", "endCode");
 
     private SettingsForm() {}
 

@@ -48,18 +48,6 @@ final class Sketch {
         return this;
     }
 
-    Sketch twoColumns() {
-        look = new Look(
-                look.palette(),
-                look.type(),
-                look.corners(),
-                look.buttons(),
-                Look.Width.WIDE,
-                look.spacing(),
-                Look.Columns.TWO);
-        return this;
-    }
-
     Sketch notIndexed() {
         indexed = false;
         return this;
@@ -109,10 +97,6 @@ final class Sketch {
 
     Sketch quote(String text, String who) {
         return add(new Block.Quote(text, who));
-    }
-
-    Sketch divider() {
-        return add(new Block.Divider());
     }
 
     /** @param bonuses name, what it is, value; three of them each */
