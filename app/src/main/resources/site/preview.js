@@ -24,10 +24,14 @@
     parent.postMessage({ kind: 'measured', width: innerWidth, number: number, bottoms: bottoms }, bench);
   }
 
-  function follow(number, query) {
-    fetch(location.pathname + (query || ''), { cache: 'no-store' }).then(function (answer) {
+  function asked(query) {
+    return fetch(location.pathname + (query || ''), { cache: 'no-store' }).then(function (answer) {
       return answer.ok ? answer.text() : Promise.reject(answer.status);
-    }).then(function (text) {
+    });
+  }
+
+  function follow(number, query, drawn) {
+    (drawn ? Promise.resolve(drawn) : asked(query)).then(function (text) {
       var fresh = new DOMParser().parseFromString(text, 'text/html');
       document.querySelector('style').textContent = fresh.querySelector('style').textContent;
       document.body.className = fresh.body.className;
@@ -43,7 +47,7 @@
 
   addEventListener('message', function (event) {
     if (event.origin !== bench) return;
-    if (event.data.kind === 'follow') follow(event.data.number, event.data.query);
+    if (event.data.kind === 'follow') follow(event.data.number, event.data.query, event.data.drawn);
     if (event.data.kind === 'measure') measure(event.data.number);
     if (event.data.kind === 'light') light(event.data.block, true);
   });

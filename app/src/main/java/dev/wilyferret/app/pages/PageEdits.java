@@ -33,14 +33,23 @@ class PageEdits {
     private final Promotions promotions;
     private final Shelf shelf;
     private final Workspaces workspaces;
+    private final Previews previews;
 
-    PageEdits(BenchDesk desk, Pages pages, Offers offers, Promotions promotions, Shelf shelf, Workspaces workspaces) {
+    PageEdits(
+            BenchDesk desk,
+            Pages pages,
+            Offers offers,
+            Promotions promotions,
+            Shelf shelf,
+            Workspaces workspaces,
+            Previews previews) {
         this.desk = desk;
         this.pages = pages;
         this.offers = offers;
         this.promotions = promotions;
         this.shelf = shelf;
         this.workspaces = workspaces;
+        this.previews = previews;
     }
 
     SheetAround around(Page page) {
@@ -165,7 +174,8 @@ class PageEdits {
             show(now, model);
         }
         if (kept) {
-            asked.response().setHeader("HX-Trigger", "page-kept");
+            model.addAttribute("drawn", previews.drawn(now));
+            asked.response().setHeader("HX-Trigger-After-Swap", "page-kept");
         }
         return "pages/bench :: answer";
     }

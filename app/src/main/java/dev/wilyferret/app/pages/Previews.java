@@ -102,8 +102,19 @@ public class Previews {
         Promotion promotion =
                 promotions.find(page.workspace(), page.promotion()).orElseThrow();
         Offer offer = offers.find(page.workspace(), promotion.offer()).orElseThrow();
-        return new Opened(
-                html.render(document, around(page, "/" + promotion.slug() + "/" + page.slug())), offer.name());
+        return new Opened(drawn(page, promotion, document), offer.name());
+    }
+
+    /** The draft's HTML; the empty string where tokens in it make every view another. */
+    String drawn(Page page) {
+        Promotion promotion =
+                promotions.find(page.workspace(), page.promotion()).orElseThrow();
+        String drawn = drawn(page, promotion, page.draft()).html();
+        return drawn.indexOf(TokenMarks.OPEN) < 0 ? drawn : "";
+    }
+
+    private RenderedPage drawn(Page page, Promotion promotion, PageDocument document) {
+        return html.render(document, around(page, "/" + promotion.slug() + "/" + page.slug()));
     }
 
     PageHtml.Surroundings around(Page page, String path) {

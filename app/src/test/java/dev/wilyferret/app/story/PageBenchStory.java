@@ -146,6 +146,49 @@ class PageBenchStory extends BrowserTest {
     }
 
     @Test
+    void wordsTypedWhileTheSheetIsOnItsWayAreNotLost() {
+        Page page = bench();
+        page.route("**/blocks/benefits/drop*", route -> {
+            var answer = route.fetch();
+            field(page, "Headline").fill("Typed in the meantime");
+            page.getByLabel("Add to the page").fill("Half a para");
+            field(page, "Benefit 1").fill("Words of a line that goes");
+            route.fulfill(new com.microsoft.playwright.Route.FulfillOptions().setResponse(answer));
+        });
+        page.locator("#line-benefits").getByLabel("Drop this").click();
+        assertThat(page.locator("#line-benefits")).hasCount(0);
+        assertThat(page.locator("#homeless")).containsText("Words of a line that goes");
+        assertThat(field(page, "Headline")).hasValue("Typed in the meantime");
+        assertThat(page.getByLabel("Add to the page")).hasValue("Half a para");
+        assertThat(headline(live(page))).hasText("Typed in the meantime");
+        bench(page);
+        assertThat(field(page, "Headline")).hasValue("Typed in the meantime");
+    }
+
+    @Test
+    void refusedWordsStayInTheirLineWhenTheSheetChanges() {
+        Page page = bench();
+        saved(page, field(page, "Headline"), "x".repeat(201));
+        assertThat(page.locator("#line-headline")).containsText("at most 200");
+        add(page, "Divider");
+        assertThat(page.locator("li.line > .rail .kind").last()).hasText("Divider");
+        assertThat(field(page, "Headline")).hasValue("x".repeat(201));
+        assertThat(page.locator("#line-headline")).containsText("at most 200");
+    }
+
+    @Test
+    void aQuestionMarkListsTheShortcuts() {
+        Page page = bench();
+        page.keyboard().press("?");
+        assertThat(page.getByRole(AriaRole.DIALOG)).containsText("takes the last step back");
+        accessible(page);
+        page.keyboard().press("Escape");
+        assertThat(page.getByRole(AriaRole.DIALOG)).hasCount(0);
+        field(page, "Headline").press("?");
+        assertThat(page.getByRole(AriaRole.DIALOG)).hasCount(0);
+    }
+
+    @Test
     void theLaterOfTwoTabsIsToldAndShownTheDifference() {
         Page first = bench();
         Page second = bench(owner.newPage());

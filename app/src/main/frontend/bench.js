@@ -1,0 +1,284 @@
+// The page bench: its copy sheet, the live page beside it, and what goes between the two.
+(function () {
+  'use strict';
+
+  var bench = document.getElementById('bench');
+  if (!bench) return;
+  var pane = bench.querySelector('.pane');
+  var origin = pane.dataset.origin;
+  var number = 0;
+  var measured = {};
+  var last = null;
+
+  function tell(message) {
+    pane.querySelectorAll('iframe').forEach(function (frame) { frame.contentWindow.postMessage(message, origin); });
+  }
+
+  function query() {
+    var pretend = document.getElementById('pretend').value.trim();
+    return pretend ? '?' + pretend : '';
+  }
+
+  function follow() {
+    number += 1;
+    measured = {};
+    var pretended = query();
+    var message = { kind: 'follow', number: number, query: pretended };
+    // The answer to an edit brings the page along; one for a pretended visitor has to be asked for.
+    if (!pretended) message.drawn = document.getElementById('drawn').value;
+    var frames = Array.from(pane.querySelectorAll('iframe'));
+    // The one that is looked at goes first.
+    frames.sort(function (one, other) { return one.classList.contains('away') - other.classList.contains('away'); });
+    frames[0].contentWindow.postMessage(message, origin);
+    var mine = number;
+    setTimeout(function () { if (mine === number) frames[1].contentWindow.postMessage(message, origin); }, 200);
+  }
+
+  // Words the program does not have yet, or refused: their fields' ids, with the number of the edit. A sheet that comes in
+  // while they are typed may not wipe them out.
+  var edits = 0;
+  var unsent = new Map();
+  var saved = null;
+
+  function typed(event) {
+    if (event.target.id && event.target.closest('#lines, #look-form')) unsent.set(event.target.id, edits += 1);
+  }
+  bench.addEventListener('input', typed);
+  bench.addEventListener('change', typed);
+  bench.addEventListener('htmx:beforeRequest', function (event) {
+    event.detail.xhr.upTo = edits;
+    last = event.target;
+  });
+  document.body.addEventListener('htmx:beforeOnLoad', function (event) {
+    var xhr = event.detail.xhr;
+    // Only an edit that was kept brings a fresh revision.
+    if (xhr.upTo === undefined || xhr.status >= 300 || !xhr.responseText.includes('id="revision"')) return;
+    unsent.forEach(function (edit, id) {
+      var field = document.getElementById(id);
+      if (edit <= xhr.upTo && field && event.detail.elt.contains(field)) unsent.delete(id);
+    });
+  });
+  document.body.addEventListener('htmx:oobBeforeSwap', function (event) {
+    if (!event.detail.target.matches('#lines, #look-form')) return;
+    saved = Array.from(unsent.keys()).map(function (id) { return document.getElementById(id); })
+      .filter(function (field) { return field && event.detail.target.contains(field); });
+    saved.writing = document.activeElement && unsent.has(document.activeElement.id) ? document.activeElement.id : '';
+  });
+  function putBack() {
+    var forms = new Set();
+    saved.forEach(function (old) {
+      var field = document.getElementById(old.id);
+      if (!field) {
+        unsent.delete(old.id);
+        document.getElementById('homeless').textContent =
+          'The line you were typing in is gone. Your words were: “' + old.value + '”';
+        return;
+      }
+      field.value = old.value;
+      field.checked = old.checked;
+      if (field.id !== 'what') forms.add(field.closest('form'));
+    });
+    if (saved.writing && document.getElementById(saved.writing)) document.getElementById(saved.writing).focus();
+    // After htmx has made itself at home in what came in.
+    setTimeout(function () { forms.forEach(function (form) { window.htmx.trigger(form, 'take-over'); }); }, 40);
+  }
+
+  function lineOf(id) { return document.getElementById('line-' + id); }
+
+  function enter(id, field) {
+    var line = lineOf(id);
+    if (!line) return;
+    var target = (field && document.getElementById('in-' + id + '-' + field)) || line.querySelector('textarea, input[type="text"], select');
+    if (target) {
+      var folded = target.closest('details');
+      if (folded) folded.open = true;
+      target.focus({ preventScroll: true });
+    }
+    line.scrollIntoView({ block: 'center', behavior: 'auto' });
+  }
+
+  // What a measurement says goes to the server once both screens have answered for the latest state.
+  function judge() {
+    if (!measured.PHONE || !measured.LAPTOP) return;
+    var facts = new URLSearchParams();
+    facts.set('revision', document.getElementById('revision').value);
+    Object.keys(measured).forEach(function (screen) {
+      Object.keys(measured[screen]).forEach(function (block) { facts.append(screen, block + ':' + measured[screen][block]); });
+    });
+    var headers = JSON.parse(bench.getAttribute('hx-headers'));
+    headers['HX-Request'] = 'true';
+    fetch(bench.dataset.page + '/measured', { method: 'POST', body: facts, headers: headers })
+      .then(function (answer) { return answer.ok ? answer.text() : ''; })
+      .then(function (text) {
+        if (!text) return;
+        document.getElementById('judged').innerHTML = text;
+        window.htmx.process(document.getElementById('judged'));
+      });
+  }
+
+  window.addEventListener('message', function (event) {
+    if (event.origin !== origin) return;
+    if (event.data.kind === 'chosen') enter(event.data.block);
+    if (event.data.kind === 'measured') {
+      if (event.data.number !== number) {
+        // A page that was still loading while something was typed.
+        if (event.data.number === 0) event.source.postMessage({ kind: 'follow', number: number, query: query() }, origin);
+        return;
+      }
+      measured[event.data.width < 640 ? 'PHONE' : 'LAPTOP'] = event.data.bottoms;
+      judge();
+    }
+  });
+
+  // Frames that were there before this script have measured already, unheard.
+  tell({ kind: 'measure', number: 0 });
+  document.addEventListener('page-kept', follow);
+  document.getElementById('pretend').addEventListener('input', follow);
+
+  bench.addEventListener('focusin', function (event) {
+    var line = event.target.closest('.line');
+    if (line) tell({ kind: 'light', block: line.dataset.line });
+  });
+
+  document.body.addEventListener('htmx:oobAfterSwap', function (event) {
+    // It is told again with every other part of the same answer.
+    if (!saved || !event.target.matches('#lines, #look-form')) return;
+    var focus = saved.writing ? '' : event.target.dataset.focus;
+    putBack();
+    saved = null;
+    // After htmx has put the focus back where it was.
+    if (focus) setTimeout(function () { enter(focus); }, 40);
+  });
+
+  document.addEventListener('click', function (event) {
+    var over = event.target.closest('[data-take-over]');
+    if (over && last) {
+      document.getElementById('revision').value = over.dataset.revision;
+      document.addEventListener('page-kept', function () { location.reload(); }, { once: true });
+      window.htmx.trigger(last.closest('form') || last, last.closest('form') ? 'take-over' : 'click');
+    }
+    var jump = event.target.closest('[data-jump]');
+    if (jump) {
+      var whole = document.querySelector(jump.getAttribute('href'));
+      if (lineOf(jump.dataset.jump)) {
+        event.preventDefault();
+        enter(jump.dataset.jump, jump.dataset.field);
+      } else if (whole) {
+        event.preventDefault();
+        whole.open = true;
+        whole.scrollIntoView({ block: 'center' });
+        var field = document.getElementById(jump.dataset.field) || whole.querySelector('input:not([type="hidden"]), textarea');
+        if (field) field.focus();
+      }
+    }
+    var adder = event.target.closest('[data-add-after]');
+    if (adder) {
+      event.preventDefault();
+      var line = adder.closest('.line');
+      var top = line.parentElement.closest('.line') || line;
+      var form = document.getElementById('add');
+      top.after(form);
+      document.getElementById('add-after').value = top.dataset.line;
+      document.getElementById('what').focus();
+    }
+  });
+
+  document.addEventListener('change', function (event) {
+    var upload = event.target.closest('[data-upload]');
+    if (!upload || !upload.files.length) return;
+    var label = upload.closest('label');
+    label.firstChild.textContent = 'Sending …';
+    window.htmx.ajax('POST', upload.dataset.upload, {
+      source: upload, swap: 'none',
+      values: { file: upload.files[0] }
+    }).then(function () { label.firstChild.textContent = 'Put a file on the shelf'; });
+  });
+
+  function press(line, act) {
+    var button = line && line.querySelector('.rail [data-act="' + act + '"]');
+    if (button) button.click();
+    return Boolean(button);
+  }
+
+  document.addEventListener('keydown', function (event) {
+    var line = event.target.closest && event.target.closest('.line');
+    if (event.altKey && line && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
+      event.preventDefault();
+      press(line, event.key === 'ArrowUp' ? 'move-1' : 'move1');
+    }
+    var writing = /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName);
+    if (!writing && (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') {
+      event.preventDefault();
+      bench.querySelector(event.shiftKey ? '[data-redo]' : '[data-undo]').click();
+    }
+  });
+
+  var dragged = null;
+  bench.addEventListener('dragstart', function (event) {
+    if (!event.target.closest('.grip')) return;
+    dragged = event.target.closest('.line');
+    event.dataTransfer.setDragImage(dragged, 10, 10);
+    event.dataTransfer.effectAllowed = 'move';
+    event.dataTransfer.setData('text/plain', dragged.dataset.line);
+  });
+  bench.addEventListener('dragover', function (event) {
+    var line = dragged && event.target.closest('.line');
+    if (!line || line.parentElement !== dragged.parentElement) return;
+    event.preventDefault();
+    var lower = event.clientY > line.getBoundingClientRect().top + line.offsetHeight / 2;
+    bench.querySelectorAll('.drop-before, .drop-after').forEach(function (one) { one.classList.remove('drop-before', 'drop-after'); });
+    line.classList.add(lower ? 'drop-after' : 'drop-before');
+  });
+  bench.addEventListener('drop', function (event) {
+    var line = dragged && event.target.closest('.line');
+    if (!line || line.parentElement !== dragged.parentElement) return;
+    event.preventDefault();
+    var lines = Array.from(line.parentElement.children).filter(function (one) { return one.matches('.line'); });
+    var from = lines.indexOf(dragged);
+    var to = lines.indexOf(line) + (line.classList.contains('drop-after') ? 1 : 0);
+    if (to > from) to -= 1;
+    if (to !== from) {
+      window.htmx.ajax('POST', bench.dataset.page + '/blocks/' + dragged.dataset.line + '/move', {
+        source: dragged.querySelector('.grip'), swap: 'none',
+        values: { by: to - from }
+      });
+    }
+  });
+  bench.addEventListener('dragend', function () {
+    dragged = null;
+    bench.querySelectorAll('.drop-before, .drop-after').forEach(function (one) { one.classList.remove('drop-before', 'drop-after'); });
+  });
+
+  // The live page: both screens are laid out at once, one is shown.
+  function fit() {
+    var pane = document.querySelector('.pane');
+    if (!pane) return;
+    var chosen = document.querySelector('[data-pane][aria-pressed="true"]').dataset.pane;
+    pane.querySelectorAll('iframe').forEach(function (frame) {
+      var width = Number(frame.dataset.width);
+      var scale = Math.min(1, pane.clientWidth / width);
+      frame.style.width = width + 'px';
+      frame.style.height = pane.clientHeight / scale + 'px';
+      frame.style.left = Math.max(0, (pane.clientWidth - width * scale) / 2) + 'px';
+      frame.style.transform = 'scale(' + scale + ')';
+      frame.classList.toggle('away', frame.dataset.screen !== chosen);
+      if (frame.dataset.screen === chosen) {
+        var fold = pane.querySelector('.fold');
+        fold.style.top = frame.dataset.height * scale + 'px';
+        fold.hidden = frame.dataset.height * scale > pane.clientHeight;
+      }
+    });
+  }
+
+  bench.addEventListener('click', function (event) {
+    var chooser = event.target.closest('[data-pane]');
+    if (chooser) {
+      document.querySelectorAll('[data-pane]').forEach(function (button) {
+        button.setAttribute('aria-pressed', String(button === chooser));
+      });
+      fit();
+    }
+  });
+  window.addEventListener('resize', fit);
+  fit();
+})();
