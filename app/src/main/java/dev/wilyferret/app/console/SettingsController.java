@@ -52,6 +52,8 @@ class SettingsController {
         values.put("contact", workspace.legal().contact());
         values.put("privacy", workspace.legal().privacy());
         values.put("disclaimer", workspace.legal().disclaimer());
+        values.put("mostPictureMb", String.valueOf(workspace.files().picture()));
+        values.put("mostFileMb", String.valueOf(workspace.files().other()));
         return show(member, Intake.showing(values), model);
     }
 
@@ -77,9 +79,12 @@ class SettingsController {
         form.take("contact", text -> new Workspace.Legal("", "", text, "", ""));
         form.take("privacy", text -> new Workspace.Legal("", "", "", text, ""));
         form.take("disclaimer", text -> new Workspace.Legal("", "", "", "", text));
+        Optional<Integer> picture = form.take("mostPictureMb", Workspace.FileLimits::parse);
+        Optional<Integer> other = form.take("mostFileMb", Workspace.FileLimits::parse);
         if (!form.clean()) {
             return show(member, form, model);
         }
+        workspaces.limit(member.workspace(), new Workspace.FileLimits(picture.orElseThrow(), other.orElseThrow()));
         workspaces.describe(
                 member.workspace(),
                 name.orElseThrow(),

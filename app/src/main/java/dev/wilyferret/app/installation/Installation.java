@@ -13,8 +13,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param sitePort the port the public site listens on; 0 takes a free one
  * @param siteBehindProxy whether to believe X-Forwarded-For and X-Forwarded-Proto from a proxy on a private address
  * @param files the folder for uploaded pictures and videos
- * @param mostPictureMb the largest picture the shelf takes, in MiB; 8 by default
- * @param mostFileMb the largest video, PDF or ZIP, in MiB; 50 by default, at most 60
+ * @param cityTable a table of cities by network address in the MMDB format, for the city token; empty for none
  * @param demo the demo scenario
  */
 @ConfigurationProperties("ferret")
@@ -25,8 +24,7 @@ public record Installation(
         int sitePort,
         boolean siteBehindProxy,
         Path files,
-        int mostPictureMb,
-        int mostFileMb,
+        String cityTable,
         Demo demo) {
 
     /**

@@ -2,6 +2,8 @@ package dev.wilyferret.app.media;
 
 import dev.wilyferret.app.installation.Installation;
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
@@ -42,16 +44,14 @@ public class Shelf {
 
     private final MediaStore media;
     private final Path folder;
-    private final int mostPictureMb;
-    private final int mostFileMb;
+    private final Workspaces workspaces;
     private final UuidV7 ids;
     private final Clock clock;
 
-    Shelf(MediaStore media, Installation installation, UuidV7 ids, Clock clock) {
+    Shelf(MediaStore media, Installation installation, Workspaces workspaces, UuidV7 ids, Clock clock) {
         this.media = media;
         this.folder = installation.files();
-        this.mostPictureMb = installation.mostPictureMb();
-        this.mostFileMb = installation.mostFileMb();
+        this.workspaces = workspaces;
         this.ids = ids;
         this.clock = clock;
     }
@@ -67,7 +67,11 @@ public class Shelf {
             Files.createDirectories(folder);
             Path arriving = Files.createTempFile(folder, "arriving", ".tmp");
             try {
-                MediaFile file = inspected(arriving, received(content, arriving), shownName(originalName));
+                MediaFile file = inspected(
+                        arriving,
+                        received(content, arriving),
+                        shownName(originalName),
+                        workspaces.get(workspace).files());
                 Optional<MediaRow> known = media.named(workspace, file.name());
                 if (known.isEmpty()) {
                     Files.move(
@@ -103,7 +107,7 @@ public class Shelf {
         return HexFormat.of().formatHex(digest.digest());
     }
 
-    private MediaFile inspected(Path file, String hash, String called) throws IOException {
+    private MediaFile inspected(Path file, String hash, String called, Workspace.FileLimits limits) throws IOException {
         byte[] head;
         try (InputStream in = Files.newInputStream(file)) {
             head = in.readNBytes(1024);
@@ -113,7 +117,7 @@ public class Shelf {
                         () -> new Refusal(
                                 "That file is none of PNG, JPEG, GIF, WebP, SVG, MP4, WebM, PDF and ZIP. Its content decides, not its name."));
         long bytes = Files.size(file);
-        long most = (long) (type.picture() ? mostPictureMb : mostFileMb) << 20;
+        long most = (long) (type.picture() ? limits.picture() : limits.other()) << 20;
         if (bytes > most) {
             throw new Refusal("That file has %.1f MB; at most %d MB fit. Save it smaller."
                     .formatted(bytes / 1048576.0, most >> 20));
@@ -214,9 +218,9 @@ public class Shelf {
     }
 
     /** The sizes that are taken, as a sentence. */
-    public String limits() {
+    public String limits(Workspace workspace) {
         return "PNG, JPEG, GIF, WebP and SVG pictures up to %d MB; MP4 and WebM videos, PDF and ZIP files up to %d MB."
-                .formatted(mostPictureMb, mostFileMb);
+                .formatted(workspace.files().picture(), workspace.files().other());
     }
 
     /** The files of a workspace, the latest first. */

@@ -63,6 +63,7 @@ class RedirectBench {
                 RedirectTimeline.of(hold, clicks.latestOn(member.workspace(), promotion.id(), page.id()));
         model.addAttribute("timeline", timeline);
         model.addAttribute("hold", hold);
+        model.addAttribute("steps", pages.steps(page));
         return "pages/redirect";
     }
 
@@ -104,7 +105,24 @@ class RedirectBench {
         model.addAttribute("page", desk.page(member, promotion, id));
         model.addAttribute("keptNow", kept);
         model.addAttribute("conflict", form.clean() && !kept);
+        model.addAttribute("steps", pages.steps(desk.page(member, promotion, id)));
         return "pages/parts :: kept";
+    }
+
+    /** Takes the last step back, or does an undone one again. */
+    @PostMapping("/{id}/{way:undo|redo}")
+    String step(
+            @AuthenticationPrincipal Member member,
+            @PathVariable UUID promotion,
+            @PathVariable UUID id,
+            @PathVariable String way) {
+        Page page = desk.page(member, promotion, id);
+        if (way.equals("undo")) {
+            pages.undo(page.workspace(), page.id());
+        } else {
+            pages.redo(page.workspace(), page.id());
+        }
+        return "redirect:/promotions/" + promotion + "/redirect";
     }
 
     @PostMapping("/{id}/publish")

@@ -3,6 +3,7 @@ package dev.wilyferret.app.pages;
 import dev.wilyferret.app.media.MediaFile;
 import dev.wilyferret.app.media.Shelf;
 import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
 import dev.wilyferret.core.text.Refusal;
@@ -26,10 +27,12 @@ class ShelfController {
 
     private final Shelf shelf;
     private final Pages pages;
+    private final Workspaces workspaces;
 
-    ShelfController(Shelf shelf, Pages pages) {
+    ShelfController(Shelf shelf, Pages pages, Workspaces workspaces) {
         this.shelf = shelf;
         this.pages = pages;
+        this.workspaces = workspaces;
     }
 
     /** A file with the pages it stands on, as draft or in public. */
@@ -38,7 +41,7 @@ class ShelfController {
     @GetMapping("/shelf")
     String list(@AuthenticationPrincipal Member member, Model model) {
         List<Page> all = pages.of(member.workspace());
-        model.addAttribute("limits", shelf.limits());
+        model.addAttribute("limits", shelf.limits(workspaces.get(member.workspace())));
         model.addAttribute(
                 "files",
                 shelf.of(member.workspace()).stream()

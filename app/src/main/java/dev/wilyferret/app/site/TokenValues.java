@@ -14,19 +14,20 @@ class TokenValues {
 
     private static final int MOST = 120;
 
-    private final CountryBook countries;
+    private final PlaceBook places;
 
-    TokenValues(CountryBook countries) {
-        this.countries = countries;
+    TokenValues(PlaceBook places) {
+        this.places = places;
     }
 
     /**
      * The tags the request carries by their names in small letters, the usual five without their prefix too; over them the
-     * tags of the link the visit came by; the country by the network address, unless a tag says it.
+     * tags of the link the visit came by; country and city by the network address, unless a tag says them.
      */
     Map<String, String> of(HttpServletRequest request, Optional<Tags> tags, String offer) {
         Map<String, String> values = new HashMap<>();
-        values.put("country", countries.nameOf(request.getRemoteAddr()));
+        values.put("country", places.country(request.getRemoteAddr()));
+        values.put("city", places.city(request.getRemoteAddr()));
         request.getParameterMap().forEach((name, all) -> {
             String clean = name.toLowerCase(Locale.ROOT);
             if (all.length > 0 && clean.length() <= 40) {

@@ -1,12 +1,34 @@
 package dev.wilyferret.app.workspace;
 
 import dev.wilyferret.core.text.PlainText;
+import dev.wilyferret.core.text.Refusal;
 import java.time.ZoneId;
 import java.util.Currency;
 import java.util.UUID;
 
 /** A workspace: one marketer's or one team's promotions, with one currency and one reporting time zone. */
-public record Workspace(UUID id, String name, Currency currency, ZoneId zone, Legal legal) {
+public record Workspace(UUID id, String name, Currency currency, ZoneId zone, Legal legal, FileLimits files) {
+
+    /**
+     * The largest files the shelf takes, in MiB; each 1 to 60.
+     *
+     * @param picture 8 by default
+     * @param other a video, PDF or ZIP; 50 by default
+     */
+    public record FileLimits(int picture, int other) {
+
+        public static final FileLimits DEFAULT = new FileLimits(8, 50);
+
+        /** @throws Refusal if it is not a whole number from 1 to 60 */
+        public static int parse(String typed) {
+            String text = typed.strip();
+            if (!text.matches("[1-9]|[1-5]\\d|60")) {
+                throw new Refusal("\"%s\" is not a size. Write whole megabytes from 1 to 60."
+                        .formatted(text.length() > 20 ? text.substring(0, 20) + "…" : text));
+            }
+            return Integer.parseInt(text);
+        }
+    }
 
     /**
      * Who answers for the pages; shown on every one of them.

@@ -38,6 +38,12 @@ class WorkspaceRow {
     String privacy = "";
     String disclaimer = "";
 
+    @Column(name = "most_picture_mb")
+    int mostPictureMb = Workspace.FileLimits.DEFAULT.picture();
+
+    @Column(name = "most_file_mb")
+    int mostFileMb = Workspace.FileLimits.DEFAULT.other();
+
     protected WorkspaceRow() {}
 
     WorkspaceRow(UUID id, String name, String currency, String zone, byte[] signingKey) {
@@ -54,6 +60,7 @@ class WorkspaceRow {
                 name,
                 Currency.getInstance(currency),
                 ZoneId.of(zone),
-                new Workspace.Legal(legalName, postalAddress, contact, privacy, disclaimer));
+                new Workspace.Legal(legalName, postalAddress, contact, privacy, disclaimer),
+                new Workspace.FileLimits(mostPictureMb, mostFileMb));
     }
 }

@@ -86,6 +86,13 @@ public class Workspaces {
         row.disclaimer = legal.disclaimer();
     }
 
+    @Transactional
+    public void limit(UUID id, Workspace.FileLimits files) {
+        WorkspaceRow row = row(id);
+        row.mostPictureMb = files.picture();
+        row.mostFileMb = files.other();
+    }
+
     /** A signature (HMAC-SHA-256, hexadecimal) over a text in the workspace's name. */
     @Transactional(readOnly = true)
     public String sign(UUID id, String text) {

@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.wilyferret.app.kit.AppTest;
+import dev.wilyferret.app.kit.Guest;
+import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.core.text.Refusal;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
@@ -151,6 +153,23 @@ class ShelfTest extends AppTest {
         assertThatThrownBy(() -> put(scenario.empty().id(), "large.png", large))
                 .isInstanceOf(Refusal.class)
                 .hasMessageContaining("at most 8 MB");
+    }
+
+    @Test
+    void howLargeAFileMayBeIsSetInTheConsole() {
+        Scenario.Stage stage = scenario.emptyWithLegal();
+        Guest owner = owner(stage);
+        String[] kept = {
+            "name", "Growbench", "currency", "EUR", "zone", "Europe/Vienna", "mostPictureMb", "8", "mostFileMb", "1"
+        };
+        byte[] guide = Arrays.copyOf("%PDF-1.7".getBytes(StandardCharsets.UTF_8), 1_500_000);
+        assertThat(put(stage.id(), "guide.pdf", guide).bytes()).isEqualTo(1_500_000);
+        owner.sendTo("/settings", "/settings", kept);
+        guide[guide.length - 1] = 1;
+        assertThatThrownBy(() -> put(stage.id(), "guide.pdf", guide)).hasMessageContaining("at most 1 MB fit");
+        kept[kept.length - 1] = "1.5";
+        assertThat(owner.sendTo("/settings", "/settings", kept).body())
+                .contains("&quot;1.5&quot; is not a size. Write whole megabytes from 1 to 60.");
     }
 
     @Test

@@ -71,6 +71,36 @@ class PageEditTest extends AppTest {
                 + trail.bridge().id();
     }
 
+    @Test
+    void aStepOfTheRedirectPageIsTakenBackAndDoneAgain() {
+        String redirect = "/promotions/" + trail.promotion().id() + "/redirect";
+        String id = trail.redirect().id().toString();
+        var now = pages.find(trail.workspace(), trail.redirect().id()).orElseThrow();
+        owner.sendTo(
+                redirect,
+                redirect + "/" + id,
+                "title",
+                "On to the course",
+                "hold",
+                "700",
+                "revision",
+                String.valueOf(now.revision()));
+        assertThat(redirectTitle()).isEqualTo("On to the course");
+        owner.sendTo(redirect, redirect + "/" + id + "/undo");
+        assertThat(redirectTitle()).isEqualTo("One moment");
+        owner.sendTo(redirect, redirect + "/" + id + "/redo");
+        assertThat(redirectTitle()).isEqualTo("On to the course");
+        assertThat(owner.sendTo(redirect, redirect + "/" + id + "/elsewhere").statusCode())
+                .isEqualTo(404);
+    }
+
+    private String redirectTitle() {
+        return pages.find(trail.workspace(), trail.redirect().id())
+                .orElseThrow()
+                .draft()
+                .title();
+    }
+
     private HttpResponse<String> send(String path, String... fields) {
         String[] all = java.util.Arrays.copyOf(fields, fields.length + 2);
         all[fields.length] = "revision";

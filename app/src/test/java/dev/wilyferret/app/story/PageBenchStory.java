@@ -480,9 +480,7 @@ class PageBenchStory extends BrowserTest {
         try (BrowserContext stranger = stranger(true)) {
             Page visitor = stranger.newPage();
             visitor.navigate(installation.siteAddress() + "/design/" + design.key());
-            if (!design.key().equals("page")) {
-                inOrder(visitor);
-            }
+            inOrder(visitor);
         }
     }
 }

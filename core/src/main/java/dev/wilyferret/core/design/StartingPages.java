@@ -236,7 +236,7 @@ final class StartingPages {
 
     private static StartingDesign blank() {
         return Sketch.of("", "")
-                .headline("")
+                .headline("The one thing they should read")
                 .toOffer("")
                 .disclosure()
                 .as("page", "Page", "Nothing but a headline and a button.");
