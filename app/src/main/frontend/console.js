@@ -21,6 +21,19 @@
     }
   });
 
+  // Puts a link to a chosen page where the cursor stands.
+  document.addEventListener('click', function (event) {
+    var inserter = event.target.closest('[data-insert-link]');
+    if (!inserter) return;
+    var field = document.getElementById(inserter.dataset.insertLink);
+    var from = document.getElementById(inserter.dataset.insertFrom);
+    if (!from.value) return;
+    var words = field.value.slice(field.selectionStart, field.selectionEnd) || 'Go there';
+    field.setRangeText('[' + words + '](' + from.value + ')', field.selectionStart, field.selectionEnd, 'end');
+    field.focus();
+    field.dispatchEvent(new Event('input', { bubbles: true }));
+  });
+
   function shortcuts() {
     var list = document.getElementById('shortcuts');
     if (!list.open) list.showModal();

@@ -8,10 +8,25 @@
       document.getElementById(opener.dataset.open).showModal();
     });
   });
-  each('dialog [data-close]', function (closer) {
+  each('[data-close]', function (closer) {
     closer.addEventListener('click', function (event) {
       event.preventDefault();
-      closer.closest('dialog').close();
+      var dialog = closer.closest('dialog');
+      if (dialog) dialog.close();
+    });
+  });
+
+  // Two at once: the visitor's own click or submit opens the new tab, which no pop-up blocker holds back; this tab goes on.
+  each('a[data-here]', function (link) {
+    link.addEventListener('click', function () {
+      setTimeout(function () { location.href = link.dataset.here; }, 50);
+    });
+  });
+  each('form[data-here]', function (form) {
+    form.addEventListener('submit', function () {
+      if (!form.checkValidity()) { form.removeAttribute('target'); return; }
+      form.target = '_blank';
+      setTimeout(function () { location.href = form.dataset.here; }, 400);
     });
   });
 

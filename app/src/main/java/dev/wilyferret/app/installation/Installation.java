@@ -14,6 +14,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param siteBehindProxy whether to believe X-Forwarded-For and X-Forwarded-Proto from a proxy on a private address
  * @param files the folder for uploaded pictures and videos
  * @param cityTable a table of cities by network address in the MMDB format, for the city token; empty for none
+ * @param mail the mail server
  * @param demo the demo scenario
  */
 @ConfigurationProperties("ferret")
@@ -25,7 +26,18 @@ public record Installation(
         boolean siteBehindProxy,
         Path files,
         String cityTable,
+        Mail mail,
         Demo demo) {
+
+    /**
+     * @param host of the SMTP server; empty while there is none, and mails wait
+     * @param user to sign in with; empty for no sign-in
+     * @param startTls whether the connection must be encrypted
+     * @param perMinute the most mails handed over in a minute
+     * @param atOnce how many connections are used at once
+     */
+    public record Mail(
+            String host, int port, String user, String password, boolean startTls, int perMinute, int atOnce) {}
 
     /**
      * @param fill whether to fill an empty installation with the demo scenario

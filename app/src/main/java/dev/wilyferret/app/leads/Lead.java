@@ -1,5 +1,6 @@
 package dev.wilyferret.app.leads;
 
+import dev.wilyferret.core.address.Tags;
 import java.time.Instant;
 import java.util.Map;
 import java.util.UUID;
@@ -9,6 +10,8 @@ import java.util.UUID;
  *
  * @param answers what they typed besides, by label
  * @param consent the wording they agreed to; empty if none was asked for or given
+ * @param tags of the visit it came by
+ * @param country by the network address; empty where it is not known
  * @param suspect why it may be a program; empty if nothing speaks for that
  */
 public record Lead(
@@ -20,4 +23,6 @@ public record Lead(
         Map<String, String> answers,
         String consent,
         String suspect,
+        Tags tags,
+        String country,
         Instant at) {}

@@ -1,6 +1,7 @@
 package dev.wilyferret.app.leads;
 
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.address.Tags;
 import jakarta.persistence.Column;
 import jakarta.persistence.EmbeddedId;
 import jakarta.persistence.Entity;
@@ -10,6 +11,7 @@ import java.util.Map;
 import java.util.UUID;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 
 @Entity
 @Table(name = "lead")
@@ -34,6 +36,15 @@ class LeadRow {
 
     String consent;
     String suspect;
+    String source;
+    String medium;
+    String campaign;
+    String country;
+
+    @Column(name = "subscriber_id")
+    @Nullable
+    UUID subscriber;
+
     Instant at;
 
     protected LeadRow() {}
@@ -47,10 +58,25 @@ class LeadRow {
         answers = lead.answers();
         consent = lead.consent();
         suspect = lead.suspect();
+        source = lead.tags().source();
+        medium = lead.tags().medium();
+        campaign = lead.tags().campaign();
+        country = lead.country();
         at = lead.at();
     }
 
     Lead toLead() {
-        return new Lead(key.id(), promotion, page, click, email, answers, consent, suspect, at);
+        return new Lead(
+                key.id(),
+                promotion,
+                page,
+                click,
+                email,
+                answers,
+                consent,
+                suspect,
+                new Tags(source, medium, campaign, "", ""),
+                country,
+                at);
     }
 }

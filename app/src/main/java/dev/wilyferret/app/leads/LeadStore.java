@@ -4,12 +4,24 @@ import dev.wilyferret.app.storage.RowKey;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Modifying;
+import org.springframework.data.jpa.repository.NativeQuery;
 import org.springframework.data.jpa.repository.Query;
 
 interface LeadStore extends JpaRepository<LeadRow, RowKey> {
 
     @Query("from LeadRow where key.workspace = :workspace and promotion = :promotion order by at desc")
     List<LeadRow> ofPromotion(UUID workspace, UUID promotion);
+
+    @Query("from LeadRow where key.workspace = :workspace and lower(email) = lower(:address) order by at desc")
+    List<LeadRow> ofAddress(UUID workspace, String address);
+
+    @Modifying
+    @NativeQuery("""
+            update lead set email = 'erased ' || id, answers = '{}', suspect = ''
+            where workspace_id = :workspace and lower(email) = :key
+            """)
+    void forget(UUID workspace, String key);
 
     @Query(
             "select count(*) > 0 from LeadRow where key.workspace = :workspace and promotion = :promotion and lower(email) = lower(:email)")

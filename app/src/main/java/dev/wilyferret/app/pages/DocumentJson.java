@@ -73,7 +73,11 @@ final class DocumentJson {
         @JsonSubTypes.Type(value = NextStep.ToOffer.class, name = "to-offer"),
         @JsonSubTypes.Type(value = NextStep.ToAnotherOffer.class, name = "to-another-offer"),
         @JsonSubTypes.Type(value = NextStep.OpenPopUp.class, name = "open-pop-up"),
-        @JsonSubTypes.Type(value = NextStep.ShowThanks.class, name = "show-thanks")
+        @JsonSubTypes.Type(value = NextStep.ShowThanks.class, name = "show-thanks"),
+        @JsonSubTypes.Type(value = NextStep.ClosePopUp.class, name = "close-pop-up"),
+        @JsonSubTypes.Type(value = NextStep.JumpTo.class, name = "jump-to"),
+        @JsonSubTypes.Type(value = NextStep.HandOut.class, name = "hand-out"),
+        @JsonSubTypes.Type(value = NextStep.TwoAtOnce.class, name = "two-at-once")
     })
     private interface NextStepKinds {}
 

@@ -4,6 +4,7 @@ import dev.wilyferret.app.media.MediaFile;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.page.Block;
+import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.Placed;
 import dev.wilyferret.core.page.RichText;
@@ -15,6 +16,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -31,13 +33,22 @@ public final class Drawing {
             String name, String label, String type, String complete, boolean required, String value, String wrong) {}
 
     private final PageHtml.Surroundings around;
+    /** The name of the parameter that carries a visitor's pass to what is handed out. */
+    private static final String PASS = "d";
+
     private final List<Placed> items;
+    private final Set<BlockId> jumps;
 
     Drawing(PageHtml.Surroundings around, List<Placed> shown) {
         this.around = around;
         this.items = shown.stream()
                 .filter(placed -> placed.block() instanceof Block.OfferItem)
                 .toList();
+        this.jumps = shown.stream()
+                .flatMap(placed -> placed.block().nextSteps().stream())
+                .filter(NextStep.JumpTo.class::isInstance)
+                .map(next -> ((NextStep.JumpTo) next).block())
+                .collect(Collectors.toSet());
     }
 
     /** Words with their tokens marked, to be filled for the single visitor. */
@@ -144,7 +155,43 @@ public final class Drawing {
             case NextStep.ToAnotherOffer(UUID offer) ->
                 PageHtml.outPath(around.page().id()) + "/" + ShortId.of(offer);
             case NextStep.OpenPopUp(var popUp) -> "#pop-" + popUp;
+            case NextStep.ClosePopUp() -> "#top";
+            case NextStep.JumpTo(var block) -> "#part-" + block;
+            case NextStep.HandOut(String name) ->
+                around.file().apply(name).map(this::path).orElse("#");
+            case NextStep.TwoAtOnce(NextStep newTab, NextStep here) -> href(newTab);
         };
+    }
+
+    /** Where this tab goes while the link opens another; null for a single way. */
+    public @Nullable String meanwhile(NextStep next) {
+        return next instanceof NextStep.TwoAtOnce(NextStep newTab, NextStep here) ? href(here) : null;
+    }
+
+    /** The name under which a handed-out file is saved; null for any other way. */
+    public @Nullable String savedAs(NextStep next) {
+        return next instanceof NextStep.HandOut(String name)
+                ? around.file().apply(name).map(MediaFile::originalName).orElse(null)
+                : null;
+    }
+
+    public @Nullable String closes(NextStep next) {
+        return next instanceof NextStep.ClosePopUp ? "" : null;
+    }
+
+    /** The name a part is jumped to by; null if nothing jumps there. */
+    public @Nullable String jumpedTo(Placed placed) {
+        return jumps.contains(placed.id()) ? "part-" + placed.id() : null;
+    }
+
+    /** Where a bonus of the shelf is fetched, with the visitor's pass; null if it is only listed here. */
+    public @Nullable String fetched(Placed list, Placed inner) {
+        return ((Block.BonusList) list.block()).handedOut()
+                ? ((Block.Bonus) inner.block())
+                        .from()
+                        .map(bonus -> "/gift/" + ShortId.of(bonus) + "?d=" + TokenMarks.mark(PASS, ""))
+                        .orElse(null)
+                : null;
     }
 
     /** As {@link #href}; a way out to an offer carries the item's number, first is 1. */
@@ -173,6 +220,14 @@ public final class Drawing {
 
     public String calendar(Placed placed) {
         return "/calendar/" + ShortId.of(around.page().id()) + "/" + placed.id();
+    }
+
+    /** Whether those who send the form are asked by mail to confirm their address. */
+    public boolean confirms(Placed placed) {
+        return ((Block.Form) placed.block())
+                .list()
+                .filter(around.confirming()::contains)
+                .isPresent();
     }
 
     public boolean thanked(Placed placed) {

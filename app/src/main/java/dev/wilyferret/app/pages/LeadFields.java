@@ -2,6 +2,7 @@ package dev.wilyferret.app.pages;
 
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.Block.Ask;
+import dev.wilyferret.core.people.EmailAddress;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import java.util.ArrayList;
@@ -18,6 +19,9 @@ public final class LeadFields {
      */
     public record LeadField(String name, String label, String type, String complete, boolean required) {}
 
+    /** The name of the field for an order number. */
+    public static final String ORDER = "order";
+
     private LeadFields() {}
 
     public static List<LeadField> of(Block.Form form) {
@@ -26,6 +30,7 @@ public final class LeadFields {
         ask(fields, form.firstName(), "first_name", "First name", "text", "given-name");
         ask(fields, form.lastName(), "last_name", "Last name", "text", "family-name");
         ask(fields, form.phone(), "phone", "Phone", "tel", "tel");
+        ask(fields, form.order(), ORDER, "Order number", "text", "off");
         for (int i = 0; i < form.own().size(); i++) {
             fields.add(new LeadField("own" + (i + 1), form.own().get(i), "text", "off", false));
         }
@@ -47,11 +52,8 @@ public final class LeadFields {
                 String text = PlainText.optionalLine(field.label().toLowerCase(java.util.Locale.ROOT), value, 300);
                 if (field.required() && text.isEmpty()) {
                     findings.put(field.name(), "Please fill this in.");
-                } else if (field.name().equals("email")
-                        && !text.matches("[^\\s@,;<>\"]{1,64}@[^\\s@,;<>\"]{1,180}\\.[^\\s@,;<>\".]{2,60}")) {
-                    findings.put(
-                            field.name(),
-                            "That does not look like an e-mail address. Check it for a missing @ or a typing slip.");
+                } else if (field.name().equals("email")) {
+                    new EmailAddress(text);
                 }
             } catch (Refusal refusal) {
                 findings.put(field.name(), refusal.getMessage());

@@ -82,8 +82,16 @@ class PageBench {
                 asked,
                 "block " + block,
                 draft -> draft.blocks(blocks -> blocks.changed(placed.id(), one -> one.with(read.get()))),
-                false,
+                filledAnew(placed.block(), read.get()),
                 model);
+    }
+
+    /** Whether the lines now say something else than what was typed: another bonus of the shelf fills them. */
+    private static boolean filledAnew(Block old, Block now) {
+        return old instanceof Block.Bonus was
+                && now instanceof Block.Bonus is
+                && is.from().isPresent()
+                && !is.from().equals(was.from());
     }
 
     private static Placed placed(Page page, String block) {

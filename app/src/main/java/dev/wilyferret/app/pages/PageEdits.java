@@ -1,9 +1,11 @@
 package dev.wilyferret.app.pages;
 
+import dev.wilyferret.app.bonuses.Bonuses;
 import dev.wilyferret.app.forms.Intake;
 import dev.wilyferret.app.media.Shelf;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.offers.Offers;
+import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.page.BlockId;
@@ -34,6 +36,8 @@ class PageEdits {
     private final Shelf shelf;
     private final Workspaces workspaces;
     private final Previews previews;
+    private final Lists lists;
+    private final Bonuses bonuses;
 
     PageEdits(
             BenchDesk desk,
@@ -42,7 +46,9 @@ class PageEdits {
             Promotions promotions,
             Shelf shelf,
             Workspaces workspaces,
-            Previews previews) {
+            Previews previews,
+            Lists lists,
+            Bonuses bonuses) {
         this.desk = desk;
         this.pages = pages;
         this.offers = offers;
@@ -50,6 +56,8 @@ class PageEdits {
         this.shelf = shelf;
         this.workspaces = workspaces;
         this.previews = previews;
+        this.lists = lists;
+        this.bonuses = bonuses;
     }
 
     SheetAround around(Page page) {
@@ -69,6 +77,8 @@ class PageEdits {
                 others,
                 otherOffers,
                 shelf.of(page.workspace()),
+                lists.names(page.workspace()),
+                bonuses.of(page.workspace()),
                 ((ContentPage) page.draft()).blocks(),
                 workspaces.get(page.workspace()).zone());
     }
@@ -81,6 +91,11 @@ class PageEdits {
             return isRefused(placed)
                     ? lines.stream().map(line -> line.holding(typed)).toList()
                     : lines;
+        }
+
+        /** The ways of two at once. */
+        public List<SheetField.Choice> tabs() {
+            return around.tabs();
         }
 
         /** What is wrong with what was typed in a line, or the empty string. */

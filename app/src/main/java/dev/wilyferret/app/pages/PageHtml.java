@@ -62,6 +62,7 @@ public class PageHtml {
      * @param now the moment for which it is drawn
      * @param sent what came of a form on it, if it was sent
      * @param bench the console's origin, if it is drawn for the bench
+     * @param confirming the lists whose people have to confirm their address
      */
     public record Surroundings(
             Page page,
@@ -74,25 +75,28 @@ public class PageHtml {
             List<PixelAccount> pixels,
             Instant now,
             Optional<FormSent> sent,
-            Optional<String> bench) {
+            Optional<String> bench,
+            Set<UUID> confirming) {
 
         public Surroundings firing(List<PixelAccount> others) {
-            return new Surroundings(page, path, legal, zone, currency, pathOf, file, others, now, sent, bench);
+            return new Surroundings(
+                    page, path, legal, zone, currency, pathOf, file, others, now, sent, bench, confirming);
         }
 
         public Surroundings at(Instant moment) {
-            return new Surroundings(page, path, legal, zone, currency, pathOf, file, pixels, moment, sent, bench);
+            return new Surroundings(
+                    page, path, legal, zone, currency, pathOf, file, pixels, moment, sent, bench, confirming);
         }
 
         /** As for visitors, with no bench beside it. */
         Surroundings plain(Function<UUID, String> paths) {
             return new Surroundings(
-                    page, path, legal, zone, currency, paths, file, pixels, now, sent, Optional.empty());
+                    page, path, legal, zone, currency, paths, file, pixels, now, sent, Optional.empty(), confirming);
         }
 
         public Surroundings after(FormSent form) {
             return new Surroundings(
-                    page, path, legal, zone, currency, pathOf, file, pixels, now, Optional.of(form), bench);
+                    page, path, legal, zone, currency, pathOf, file, pixels, now, Optional.of(form), bench, confirming);
         }
     }
 
@@ -132,7 +136,8 @@ public class PageHtml {
         String style = PageStyle.of(page.look()) + css;
         Context context = context(page, around, style, fires, work);
         boolean scripted = shown.stream()
-                .anyMatch(placed -> SCRIPTED.contains(placed.block().kind()));
+                .anyMatch(placed -> SCRIPTED.contains(placed.block().kind())
+                        || placed.block().nextSteps().stream().anyMatch(NextStep.TwoAtOnce.class::isInstance));
         Drawing drawing = new Drawing(around, shown);
         context.setVariable("page", page);
         context.setVariable("draw", drawing);
@@ -218,6 +223,25 @@ public class PageHtml {
         context.setVariable("paragraphs", paragraphs);
         context.setVariable("legal", legal);
         context.setVariable("css", plainCss);
+        return new RenderedPage(templates.process("site/message", context), policy(List.of(), plainCss));
+    }
+
+    /**
+     * A page of plain words with one thing to send.
+     *
+     * @param action where it is sent, on the site
+     * @param asks the label of an address to type; empty if only the button is there
+     */
+    public RenderedPage question(
+            String title, List<String> paragraphs, Workspace.Legal legal, String action, String asks, String button) {
+        Context context = new Context(Locale.ENGLISH);
+        context.setVariable("title", title);
+        context.setVariable("paragraphs", paragraphs);
+        context.setVariable("legal", legal);
+        context.setVariable("css", plainCss);
+        context.setVariable("action", action);
+        context.setVariable("asks", asks);
+        context.setVariable("button", button);
         return new RenderedPage(templates.process("site/message", context), policy(List.of(), plainCss));
     }
 

@@ -105,15 +105,13 @@ public class Pages {
         NextStep onward = first(page.workspace(), promotion, PageKind.REDIRECT)
                 .<NextStep>map(redirect -> new NextStep.ToPage(redirect.id()))
                 .orElseGet(NextStep.ToOffer::new);
-        ContentPage copy = relinked((ContentPage) page.draft(), step -> switch (step) {
-            case NextStep.ToPage old -> onward;
-            case NextStep.ToPageToMake old -> onward;
-            case NextStep.ToOffer old -> onward;
-            case NextStep.NotChosen other -> other;
-            case NextStep.ToAnotherOffer other -> other;
-            case NextStep.OpenPopUp other -> other;
-            case NextStep.ShowThanks other -> other;
-        });
+        ContentPage copy = relinked(
+                (ContentPage) page.draft(),
+                step -> step instanceof NextStep.ToPage
+                                || step instanceof NextStep.ToPageToMake
+                                || step instanceof NextStep.ToOffer
+                        ? onward
+                        : step);
         return add(page.workspace(), promotion, PageKind.CONTENT, page.name(), page.slug(), copy);
     }
 
@@ -133,7 +131,9 @@ public class Pages {
             if (other.draft() instanceof ContentPage page
                     && page.blocks()
                             .all()
-                            .anyMatch(placed -> placed.block().nextSteps().contains(waited))) {
+                            .flatMap(placed -> placed.block().nextSteps().stream())
+                            .flatMap(next -> next.each().stream())
+                            .anyMatch(waited::equals)) {
                 edit(
                         other.workspace(),
                         other.id(),

@@ -4,6 +4,7 @@ import dev.wilyferret.app.installation.Installation;
 import dev.wilyferret.app.media.Shelf;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.offers.Offers;
+import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.workspace.Workspace;
@@ -18,6 +19,7 @@ import java.time.ZoneOffset;
 import java.util.Currency;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 
@@ -33,6 +35,7 @@ public class Previews {
     private final Offers offers;
     private final Workspaces workspaces;
     private final Shelf shelf;
+    private final Lists lists;
     private final PageHtml html;
     private final String consoleAddress;
     private final Clock clock;
@@ -43,6 +46,7 @@ public class Previews {
             Offers offers,
             Workspaces workspaces,
             Shelf shelf,
+            Lists lists,
             PageHtml html,
             Installation installation,
             Clock clock) {
@@ -51,6 +55,7 @@ public class Previews {
         this.offers = offers;
         this.workspaces = workspaces;
         this.shelf = shelf;
+        this.lists = lists;
         this.html = html;
         this.consoleAddress = installation.consoleAddress().toString();
         this.clock = clock;
@@ -130,7 +135,8 @@ public class Previews {
                 List.of(),
                 clock.instant(),
                 Optional.empty(),
-                Optional.of(consoleAddress));
+                Optional.of(consoleAddress),
+                lists.confirming(page.workspace()));
     }
 
     /** A starting design as it would look with nothing changed. */
@@ -149,7 +155,8 @@ public class Previews {
                                 List.of(),
                                 Instant.EPOCH,
                                 Optional.empty(),
-                                Optional.empty())));
+                                Optional.empty(),
+                                Set.of())));
     }
 
     private static Page sample(StartingDesign design) {

@@ -1,5 +1,6 @@
 package dev.wilyferret.app.pages;
 
+import dev.wilyferret.app.bonuses.Bonus;
 import dev.wilyferret.app.media.MediaFile;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
@@ -20,9 +21,17 @@ import java.util.function.Predicate;
  * @param pages the other pages of the promotion, by id
  * @param offers the other offers of the workspace, by id
  * @param files of the shelf
+ * @param lists of the workspace, by id
+ * @param bonuses of the shelf
  */
 record SheetAround(
-        Map<UUID, String> pages, Map<UUID, String> offers, List<MediaFile> files, Blocks blocks, ZoneId zone) {
+        Map<UUID, String> pages,
+        Map<UUID, String> offers,
+        List<MediaFile> files,
+        Map<UUID, String> lists,
+        List<Bonus> bonuses,
+        Blocks blocks,
+        ZoneId zone) {
 
     /** The ways on that can be chosen. */
     List<SheetField.Choice> nextSteps(boolean inForm) {
@@ -37,9 +46,29 @@ record SheetAround(
         if (!inForm) {
             popUps().forEach(popUp ->
                     choices.add(new SheetField.Choice("pop:" + popUp.value(), "pop-up: " + popUp.words())));
+            if (!popUps().isEmpty()) {
+                choices.add(new SheetField.Choice("close", "close the pop-up"));
+            }
+            blocks(placed -> !(placed instanceof Block.PopUp || placed instanceof Block.Button))
+                    .forEach(block ->
+                            choices.add(new SheetField.Choice("jump:" + block.value(), "jump to: " + block.words())));
         }
+        files.stream()
+                .filter(file -> !file.picture() && !file.video())
+                .forEach(file ->
+                        choices.add(new SheetField.Choice("file:" + file.name(), "hand out: " + file.originalName())));
+        choices.add(new SheetField.Choice("two", "two at once …"));
         choices.add(new SheetField.Choice("make", "a page still to be made …"));
         return choices;
+    }
+
+    /** The ways that can stand beside another: pages and offers. */
+    List<SheetField.Choice> tabs() {
+        return nextSteps(true).stream()
+                .filter(choice -> choice.value().isEmpty()
+                        || choice.value().startsWith("page:")
+                        || choice.value().startsWith("offer"))
+                .toList();
     }
 
     private List<SheetField.Choice> popUps() {
@@ -63,6 +92,37 @@ record SheetAround(
         return choices;
     }
 
+    /** The lists a form can put people on. */
+    List<SheetField.Choice> lists(String none) {
+        List<SheetField.Choice> choices = new ArrayList<>(List.of(new SheetField.Choice("", none)));
+        lists.forEach((id, name) -> choices.add(new SheetField.Choice(id.toString(), name)));
+        return choices;
+    }
+
+    Optional<UUID> list(String id) {
+        return known(lists, id);
+    }
+
+    List<SheetField.Choice> bonusChoices() {
+        List<SheetField.Choice> choices = new ArrayList<>(List.of(new SheetField.Choice("", "none, written here")));
+        bonuses.forEach(bonus -> choices.add(new SheetField.Choice(bonus.id().toString(), bonus.name())));
+        return choices;
+    }
+
+    Optional<Bonus> bonus(String id) {
+        return bonuses.stream()
+                .filter(bonus -> bonus.id().toString().equals(id))
+                .findFirst();
+    }
+
+    /** The block as the shelf fills it, if another bonus was chosen than before. */
+    Optional<Block> filled(Block.Bonus old, String chosen) {
+        return bonus(chosen)
+                .filter(bonus -> !old.from().equals(Optional.of(bonus.id())))
+                .map(bonus -> new Block.Bonus(
+                        bonus.picture(), bonus.name(), bonus.about(), bonus.worth(), Optional.of(bonus.id())));
+    }
+
     /** A file that is on the shelf, or the empty name. */
     String file(String name) {
         return files.stream().anyMatch(file -> file.name().equals(name)) ? name : "";
@@ -72,8 +132,21 @@ record SheetAround(
      * Reads a next step as it is sent.
      *
      * @param toMake the name of a page still to be made
+     * @param newTab for two at once: the way in a new tab
+     * @param here for two at once: the way in this tab
      */
-    NextStep next(String code, String toMake) {
+    NextStep next(String code, String toMake, String newTab, String here) {
+        if (code.equals("two")) {
+            NextStep first = next(newTab, "");
+            NextStep second = next(here, "");
+            return first instanceof NextStep.NotChosen || second instanceof NextStep.NotChosen
+                    ? new NextStep.NotChosen()
+                    : new NextStep.TwoAtOnce(first, second);
+        }
+        return next(code, toMake);
+    }
+
+    private NextStep next(String code, String toMake) {
         if (code.equals("make")) {
             return toMake.isBlank() ? new NextStep.NotChosen() : new NextStep.ToPageToMake(toMake);
         }
@@ -89,6 +162,9 @@ record SheetAround(
                 known(pages, parts[1]).<NextStep>map(NextStep.ToPage::new).orElseGet(NextStep.NotChosen::new);
             case "pop" -> new NextStep.OpenPopUp(new BlockId(parts[1]));
             case "thanks" -> new NextStep.ShowThanks();
+            case "close" -> new NextStep.ClosePopUp();
+            case "jump" -> new NextStep.JumpTo(new BlockId(parts[1]));
+            case "file" -> new NextStep.HandOut(parts[1]);
             default -> new NextStep.NotChosen();
         };
     }
@@ -106,6 +182,10 @@ record SheetAround(
             case NextStep.ToAnotherOffer(UUID offer) -> "offer:" + offer;
             case NextStep.OpenPopUp(BlockId popUp) -> "pop:" + popUp;
             case NextStep.ShowThanks() -> "thanks";
+            case NextStep.ClosePopUp() -> "close";
+            case NextStep.JumpTo(BlockId block) -> "jump:" + block;
+            case NextStep.HandOut(String file) -> "file:" + file;
+            case NextStep.TwoAtOnce(NextStep newTab, NextStep here) -> "two:" + code(newTab) + ">" + code(here);
         };
     }
 

@@ -66,8 +66,13 @@ public record SheetField(
         return value().startsWith("make:") ? value().substring(5) : "";
     }
 
+    /** For a next step of two at once: the ways in a new tab and in this one; empty for any other. */
+    public List<String> two() {
+        return value().startsWith("two:") ? List.of(value().substring(4).split(">", 2)) : List.of();
+    }
+
     public boolean isChosen(Choice choice) {
-        return choice.value().equals(toMake().isEmpty() ? value() : "make");
+        return choice.value().equals(!toMake().isEmpty() ? "make" : !two().isEmpty() ? "two" : value());
     }
 
     /** The same line with what was typed into it. */

@@ -118,17 +118,41 @@ final class SheetLines {
                                 List.of(),
                                 "A label",
                                 true),
-                        setting("consent", "Wording of a box to tick (none if empty)", Input.LINE, form.consent()));
-            case Block.BonusList(String title, boolean total) ->
+                        setting("consent", "Wording of a box to tick (none if empty)", Input.LINE, form.consent()),
+                        choice(
+                                        "list",
+                                        "Puts people on",
+                                        Input.CHOICE,
+                                        form.list().map(Object::toString).orElse(""),
+                                        around.lists("no list"))
+                                .shown(),
+                        choice(
+                                "order",
+                                "Order number, checked against recorded sales",
+                                Input.CHOICE,
+                                form.order().name(),
+                                ASK));
+            case Block.BonusList list ->
                 List.of(
-                        words("title", "Title of the list", Input.LINE, title, "On top from me"),
-                        tick("total", "Sum up the values", total));
-            case Block.Bonus(String media, String name, String text, String value) ->
+                        words("title", "Title of the list", Input.LINE, list.title(), "On top from me"),
+                        tick("total", "Sum up the values", list.total()),
+                        tick(
+                                "handedOut",
+                                "Handed out here: each bonus of the shelf gets its download",
+                                list.handedOut()));
+            case Block.Bonus bonus ->
                 List.of(
-                        words("name", "Bonus", Input.LINE, name, "Shopping list"),
-                        words("text", "What it is", Input.AREA, text, "Every item with three places to buy it"),
-                        words("value", "Nominal value", Input.LINE, value, "9.00"),
-                        choice("media", "Picture", Input.FILE, media, around.files(MediaFile::picture)));
+                        choice(
+                                        "from",
+                                        "From the shelf",
+                                        Input.CHOICE,
+                                        bonus.from().map(Object::toString).orElse(""),
+                                        around.bonusChoices())
+                                .shown(),
+                        words("name", "Bonus", Input.LINE, bonus.name(), "Shopping list"),
+                        words("text", "What it is", Input.AREA, bonus.text(), "Every item with three places to buy it"),
+                        words("value", "Nominal value", Input.LINE, bonus.value(), "9.00"),
+                        choice("media", "Picture", Input.FILE, bonus.media(), around.files(MediaFile::picture)));
             case Block.Quiz(String words, var end) ->
                 List.of(
                         words("words", "Quiz, its button", Input.LINE, words, "Show my result"),
@@ -246,8 +270,9 @@ final class SheetLines {
             case Block.Video video -> video(form, around);
             case Block.Button button -> form.take("words", text -> new Block.Button(text, next(form, "next", around)));
             case Block.Form asked -> form(form, around);
-            case Block.BonusList list -> form.take("title", text -> new Block.BonusList(text, form.ticked("total")));
-            case Block.Bonus bonus -> bonus(form, around);
+            case Block.BonusList list ->
+                form.take("title", text -> new Block.BonusList(text, form.ticked("total"), form.ticked("handedOut")));
+            case Block.Bonus bonus -> around.filled(bonus, form.value("from")).or(() -> bonus(form, around));
             case Block.Quiz quiz -> form.take("words", text -> new Block.Quiz(text, next(form, "next", around)));
             case Block.Question question -> question(form, around);
             case Block.OfferItem item -> offerItem(form, around);
@@ -266,7 +291,11 @@ final class SheetLines {
     }
 
     private static dev.wilyferret.core.page.NextStep next(Intake form, String field, SheetAround around) {
-        return around.next(form.value(field), form.value(field + "-make"));
+        return around.next(
+                form.value(field),
+                form.value(field + "-make"),
+                form.value(field + "-new-tab"),
+                form.value(field + "-here"));
     }
 
     private static Optional<Block.Video> video(Intake form, SheetAround around) {
@@ -308,7 +337,9 @@ final class SheetLines {
                                 form.value("words"),
                                 form.value("consent"),
                                 form.value("thanks"),
-                                next(form, "next", around)))
+                                next(form, "next", around),
+                                around.list(form.value("list")),
+                                ask(form, "order")))
                 : Optional.empty();
     }
 
@@ -326,7 +357,11 @@ final class SheetLines {
                 ? form.take(
                         "value",
                         value -> new Block.Bonus(
-                                file(form, "media", around), form.value("name"), form.value("text"), value))
+                                file(form, "media", around),
+                                form.value("name"),
+                                form.value("text"),
+                                value,
+                                around.bonus(form.value("from")).map(dev.wilyferret.app.bonuses.Bonus::id)))
                 : form.take("value", value -> new Block.Bonus("", "", "", value));
     }
 

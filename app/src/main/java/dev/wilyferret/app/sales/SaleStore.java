@@ -49,6 +49,9 @@ interface SaleStore extends JpaRepository<SaleRow, RowKey> {
     @Query("from SaleRow s where s.key.workspace = :workspace and s.promotion = :promotion order by s.soldAt desc")
     List<SaleRow> latest(UUID workspace, UUID promotion, Limit limit);
 
+    @Query("from SaleRow s where s.key.workspace = :workspace and lower(s.order) = lower(:order)")
+    List<SaleRow> ofOrder(UUID workspace, String order);
+
     @Query("from SaleRow s where s.key.workspace = :workspace and s.click = :click order by s.soldAt")
     List<SaleRow> ofClick(UUID workspace, UUID click);
 }

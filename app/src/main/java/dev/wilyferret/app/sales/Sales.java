@@ -191,6 +191,11 @@ public class Sales {
     }
 
     @Transactional(readOnly = true)
+    public Optional<Sale> ofOrder(UUID workspace, String order) {
+        return shown(workspace, sales.ofOrder(workspace, order)).stream().findFirst();
+    }
+
+    @Transactional(readOnly = true)
     public List<Sale> ofClick(UUID workspace, UUID click) {
         return shown(workspace, sales.ofClick(workspace, click));
     }

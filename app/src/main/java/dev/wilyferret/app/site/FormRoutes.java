@@ -5,7 +5,14 @@ import dev.wilyferret.app.leads.Leads;
 import dev.wilyferret.app.pages.FormSent;
 import dev.wilyferret.app.pages.LeadFields;
 import dev.wilyferret.app.pages.PageHtml;
+import dev.wilyferret.app.people.Joining;
+import dev.wilyferret.app.people.Lists;
+import dev.wilyferret.app.people.MailList;
+import dev.wilyferret.app.people.Passes;
+import dev.wilyferret.app.people.Subscriber;
+import dev.wilyferret.app.sales.Sales;
 import dev.wilyferret.app.site.SiteSnapshot.LivePage;
+import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.page.Block;
@@ -13,6 +20,8 @@ import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
 import dev.wilyferret.core.page.Placed;
+import dev.wilyferret.core.people.EmailAddress;
+import dev.wilyferret.core.people.Standing;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
@@ -28,6 +37,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
+import org.springframework.web.util.UriComponentsBuilder;
 
 /** What visitors send: opt-in forms and quizzes; and the calendar file of a countdown. */
 @Component
@@ -41,6 +51,10 @@ class FormRoutes {
 
     private final SnapshotKeeper snapshots;
     private final Leads leads;
+    private final Lists lists;
+    private final Sales sales;
+    private final Passes passes;
+    private final PlaceBook places;
     private final PageHtml html;
     private final TokenValues tokens;
     private final UuidV7 ids;
@@ -50,6 +64,10 @@ class FormRoutes {
     FormRoutes(
             SnapshotKeeper snapshots,
             Leads leads,
+            Lists lists,
+            Sales sales,
+            Passes passes,
+            PlaceBook places,
             PageHtml html,
             TokenValues tokens,
             UuidV7 ids,
@@ -57,6 +75,10 @@ class FormRoutes {
             Clock clock) {
         this.snapshots = snapshots;
         this.leads = leads;
+        this.lists = lists;
+        this.sales = sales;
+        this.passes = passes;
+        this.places = places;
         this.html = html;
         this.tokens = tokens;
         this.ids = ids;
@@ -93,7 +115,15 @@ class FormRoutes {
         Block.Form form = (Block.Form) found.get().placed.block();
         Map<String, String> typed = new LinkedHashMap<>();
         LeadFields.of(form).forEach(field -> typed.put(field.name(), parameter(request, field.name())));
-        Map<String, String> findings = LeadFields.findings(form, typed);
+        Map<String, String> findings = new LinkedHashMap<>(LeadFields.findings(form, typed));
+        String order = typed.getOrDefault(LeadFields.ORDER, "").strip();
+        if (findings.isEmpty()
+                && !order.isEmpty()
+                && sales.ofOrder(page.workspace(), order).isEmpty()) {
+            findings.put(
+                    LeadFields.ORDER,
+                    "No order with this number has been reported to us yet. Check it for a typing slip; a fresh order can take a day.");
+        }
         if (!findings.isEmpty()) {
             FormSent sent = FormSent.refused(found.get().placed.id(), typed, findings);
             ServedHtml again = ServedHtml.of(html.render(
@@ -107,8 +137,55 @@ class FormRoutes {
                     tokens.of(request, Optional.empty(), page.offerName()));
             return;
         }
-        leads.keep(page.workspace(), lead(request, page, form, typed));
-        answers.seeOther(response, onward(form.next(), page, found.get().placed.id()));
+        Lead lead = lead(request, page, form, typed);
+        Optional<Subscriber> joined = leads.keep(page.workspace(), lead, form.list(), joining(lead, form, typed));
+        answers.seeOther(response, after(form, page, found.get().placed.id(), joined));
+    }
+
+    /** Where somebody goes who sent a form: with a pass to what is handed out, once they stand on the list for good. */
+    private String after(Block.Form form, LivePage page, BlockId from, Optional<Subscriber> joined) {
+        Optional<UUID> check = joined.filter(one -> one.standing() == Standing.PENDING)
+                .flatMap(one -> lists.find(one.workspace(), one.list()))
+                .flatMap(MailList::checkPage);
+        boolean open = form.next() instanceof NextStep.NotChosen;
+        String path =
+                open && check.isPresent() ? page.around().pathOf().apply(check.get()) : onward(form.next(), page, from);
+        boolean own = open || form.next() instanceof NextStep.ToPage;
+        if (!own || joined.isEmpty()) {
+            return path;
+        }
+        Subscriber one = joined.get();
+        UriComponentsBuilder address = UriComponentsBuilder.fromUriString(path);
+        if (!one.firstName().isEmpty()) {
+            address.queryParam("first_name", "{name}");
+        }
+        if (one.standing() == Standing.CONFIRMED) {
+            address.queryParam("d", passes.pass(one.workspace(), one.id(), Passes.Purpose.FETCH));
+        }
+        return address.encode().buildAndExpand(one.firstName()).toUriString();
+    }
+
+    private static Joining joining(Lead lead, Block.Form form, Map<String, String> typed) {
+        Map<String, String> own = new LinkedHashMap<>();
+        form.own().stream()
+                .filter(lead.answers()::containsKey)
+                .forEach(label -> own.put(label, lead.answers().get(label)));
+        return new Joining(
+                new EmailAddress(lead.email()),
+                typed.getOrDefault("first_name", "").strip(),
+                typed.getOrDefault("last_name", "").strip(),
+                typed.getOrDefault("phone", "").strip(),
+                own,
+                List.of(),
+                Optional.of(lead.promotion()),
+                Optional.of(lead.page()),
+                Optional.of(lead.click()),
+                lead.tags().source(),
+                lead.tags().campaign(),
+                lead.country(),
+                lead.consent(),
+                lead.suspect(),
+                typed.getOrDefault(LeadFields.ORDER, "").strip());
     }
 
     private Lead lead(HttpServletRequest request, LivePage page, Block.Form form, Map<String, String> typed) {
@@ -129,6 +206,12 @@ class FormRoutes {
                 said,
                 parameter(request, "consent").isEmpty() ? "" : form.consent(),
                 suspect(request),
+                visit.currentOn(page.promotion())
+                        .flatMap(Visit.Current::link)
+                        .map(snapshots.now().linksById()::get)
+                        .map(SiteSnapshot.LiveLink::tags)
+                        .orElse(new Tags("", "", "", "", "")),
+                places.country(request.getRemoteAddr()),
                 clock.instant());
     }
 
@@ -182,6 +265,10 @@ class FormRoutes {
             case NextStep.ToAnotherOffer(UUID offer) -> "/out/" + ShortId.of(page.id()) + "/" + ShortId.of(offer);
             case NextStep.OpenPopUp(BlockId popUp) -> page.path() + "#pop-" + popUp;
             case NextStep.ShowThanks() -> page.path() + "?thanks=" + from + "#f-" + from;
+            case NextStep.ClosePopUp() -> page.path();
+            case NextStep.JumpTo(BlockId block) -> page.path() + "#part-" + block;
+            case NextStep.HandOut(String file) -> "/media/" + file;
+            case NextStep.TwoAtOnce(NextStep newTab, NextStep here) -> onward(newTab, page, from);
             case NextStep.NotChosen() -> page.path();
             case NextStep.ToPageToMake(String name) -> page.path();
         };

@@ -36,11 +36,27 @@ class MediaRoute {
             answers.notFound(response);
             return;
         }
+        serve(request, response, file, !file.picture() && !file.video(), "public, max-age=31536000, immutable");
+    }
+
+    /** Hands a file out to be saved, whatever it is. */
+    void handOut(HttpServletRequest request, HttpServletResponse response, String name) throws IOException {
+        MediaFile file = snapshots.now().media().get(name);
+        if (file == null) {
+            answers.notFound(response);
+            return;
+        }
+        serve(request, response, file, true, "no-store");
+    }
+
+    private void serve(
+            HttpServletRequest request, HttpServletResponse response, MediaFile file, boolean saved, String kept)
+            throws IOException {
         response.setContentType(file.contentType());
-        response.setHeader("Cache-Control", "public, max-age=31536000, immutable");
+        response.setHeader("Cache-Control", kept);
         response.setHeader("Content-Security-Policy", "default-src 'none'; sandbox");
         response.setHeader("Accept-Ranges", "bytes");
-        if (!file.picture() && !file.video()) {
+        if (saved) {
             response.setHeader(
                     "Content-Disposition",
                     ContentDisposition.attachment()

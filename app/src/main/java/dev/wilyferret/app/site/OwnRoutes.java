@@ -1,6 +1,7 @@
 package dev.wilyferret.app.site;
 
 import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.mail.MailPreviews;
 import dev.wilyferret.app.pages.Previews;
 import dev.wilyferret.app.pages.RenderedPage;
 import dev.wilyferret.app.workspace.OwnBrowsers;
@@ -20,13 +21,21 @@ class OwnRoutes {
 
     private final OwnBrowsers browsers;
     private final Previews previews;
+    private final MailPreviews mails;
     private final Answers answers;
     private final TokenValues tokens;
     private final String consoleAddress;
 
-    OwnRoutes(OwnBrowsers browsers, Previews previews, Answers answers, TokenValues tokens, Installation installation) {
+    OwnRoutes(
+            OwnBrowsers browsers,
+            Previews previews,
+            MailPreviews mails,
+            Answers answers,
+            TokenValues tokens,
+            Installation installation) {
         this.browsers = browsers;
         this.previews = previews;
+        this.mails = mails;
         this.answers = answers;
         this.tokens = tokens;
         this.consoleAddress = installation.consoleAddress().toString();
@@ -55,6 +64,21 @@ class OwnRoutes {
                 response,
                 page.get().page(),
                 tokens.of(request, Optional.empty(), page.get().offer()),
+                consoleAddress);
+    }
+
+    /** {@code /mail-preview/{signed}}: a mail as a subscriber would see it; may be framed by the console. */
+    void mail(HttpServletResponse response, String signed) throws IOException {
+        Optional<String> mail = mails.open(signed);
+        if (mail.isEmpty()) {
+            answers.notFound(response);
+            return;
+        }
+        response.setHeader("X-Robots-Tag", "noindex, nofollow");
+        answers.preview(
+                response,
+                new RenderedPage(mail.get(), "default-src 'none'; style-src 'unsafe-inline'; img-src 'self'"),
+                Map.of(),
                 consoleAddress);
     }
 

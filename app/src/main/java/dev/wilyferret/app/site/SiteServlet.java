@@ -24,6 +24,7 @@ class SiteServlet extends HttpServlet {
     private final transient PixelRoutes pixels;
     private final transient PostbackRoute postbacks;
     private final transient FormRoutes forms;
+    private final transient MailRoutes mails;
     private final transient OwnRoutes own;
     private final transient MediaRoute media;
     private final transient SnapshotKeeper snapshots;
@@ -34,6 +35,7 @@ class SiteServlet extends HttpServlet {
             PixelRoutes pixels,
             PostbackRoute postbacks,
             FormRoutes forms,
+            MailRoutes mails,
             OwnRoutes own,
             MediaRoute media,
             SnapshotKeeper snapshots,
@@ -42,6 +44,7 @@ class SiteServlet extends HttpServlet {
         this.pixels = pixels;
         this.postbacks = postbacks;
         this.forms = forms;
+        this.mails = mails;
         this.own = own;
         this.media = media;
         this.snapshots = snapshots;
@@ -76,6 +79,10 @@ class SiteServlet extends HttpServlet {
             forms.optIn(request, response, parts[1], parts[2]);
         } else if (posting && parts.length == 3 && parts[0].equals("quiz")) {
             forms.quiz(request, response, parts[1], parts[2]);
+        } else if (posting && parts.length == 2 && parts[0].equals("leave")) {
+            mails.leave(response, parts[1]);
+        } else if (posting && parts.length == 2 && parts[0].equals("gift")) {
+            mails.renew(request, response, parts[1]);
         } else if (reading) {
             read(request, response, path, parts);
         } else {
@@ -95,13 +102,18 @@ class SiteServlet extends HttpServlet {
             case "preview/2" -> own.preview(request, response, parts[1]);
             case "design/2" -> own.design(response, parts[1]);
             case "type/2" -> media.type(response, parts[1]);
+            case "confirm/2" -> mails.confirm(request, response, parts[1]);
+            case "leave/2" -> mails.askToLeave(response, parts[1]);
+            case "m/4" -> mails.follow(request, response, parts);
+            case "gift/2" -> mails.gift(request, response, parts[1]);
+            case "mail-preview/2" -> own.mail(response, parts[1]);
             case "calendar/3" -> forms.calendar(response, parts[1], parts[2]);
             case "privacy/1" -> privacy(response);
             case "robots.txt/1" ->
                 answers.plain(
                         response,
                         HttpServletResponse.SC_OK,
-                        "User-agent: *\nDisallow: /go/\nDisallow: /out/\nDisallow: /px/\nDisallow: /preview/\nDisallow: /design/");
+                        "User-agent: *\nDisallow: /go/\nDisallow: /out/\nDisallow: /px/\nDisallow: /preview/\nDisallow: /design/\nDisallow: /confirm/\nDisallow: /leave/\nDisallow: /m/\nDisallow: /gift/\nDisallow: /mail-preview/");
             default -> page(request, response, path, parts);
         }
     }

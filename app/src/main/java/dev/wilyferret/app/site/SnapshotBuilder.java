@@ -10,6 +10,7 @@ import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pages.PageHtml;
 import dev.wilyferret.app.pages.PageKind;
 import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.pixels.PixelAccount;
 import dev.wilyferret.app.pixels.PixelAccounts;
 import dev.wilyferret.app.promotions.Promotion;
@@ -32,6 +33,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.NavigableMap;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
 import java.util.function.Function;
@@ -52,6 +54,7 @@ class SnapshotBuilder {
     private final PixelAccounts pixels;
     private final Links links;
     private final Shelf shelf;
+    private final Lists lists;
     private final PageHtml html;
 
     SnapshotBuilder(
@@ -63,6 +66,7 @@ class SnapshotBuilder {
             PixelAccounts pixels,
             Links links,
             Shelf shelf,
+            Lists lists,
             PageHtml html) {
         this.workspaces = workspaces;
         this.ownBrowsers = ownBrowsers;
@@ -72,6 +76,7 @@ class SnapshotBuilder {
         this.pixels = pixels;
         this.links = links;
         this.shelf = shelf;
+        this.lists = lists;
         this.html = html;
     }
 
@@ -94,6 +99,7 @@ class SnapshotBuilder {
         private final Map<UUID, Offer> offerById;
         private final Map<UUID, PixelAccount> pixelById = new LinkedHashMap<>();
         private final Map<UUID, Page> pageById;
+        private final Set<UUID> confirming;
         private final List<MediaFile> files;
         private final Map<String, MediaFile> fileByName;
 
@@ -105,6 +111,7 @@ class SnapshotBuilder {
             pixels.of(id).forEach(pixel -> pixelById.put(pixel.id(), pixel));
             pageById = pages.of(id).stream()
                     .collect(Collectors.toMap(Page::id, Function.identity(), (a, b) -> a, LinkedHashMap::new));
+            confirming = lists.confirming(id);
             files = shelf.of(id);
             fileByName = files.stream().collect(Collectors.toMap(MediaFile::name, Function.identity()));
         }
@@ -144,7 +151,8 @@ class SnapshotBuilder {
                     List.copyOf(firing.values()),
                     Instant.EPOCH,
                     Optional.empty(),
-                    Optional.empty());
+                    Optional.empty(),
+                    confirming);
             return new LivePage(
                     page.id(),
                     workspace.id(),

@@ -65,6 +65,17 @@ class VisitorRoutes {
             answers.notFound(response);
             return;
         }
+        follow(request, response, link, "");
+    }
+
+    /**
+     * Counts the click on a link, then sends the visitor where it leads.
+     *
+     * @param more parameters to put behind the address of a page; empty for none
+     */
+    void follow(HttpServletRequest request, HttpServletResponse response, LiveLink link, String more)
+            throws IOException {
+        SiteSnapshot snapshot = snapshots.now();
         Visit visit = Visit.of(request, ids);
         SiteEvent.Click click =
                 click(request, visit, snapshot, link.workspace(), link.promotion(), Optional.of(link.id()));
@@ -73,7 +84,9 @@ class VisitorRoutes {
             visit.remember(request, response, new Visit.Current(click.id(), link.promotion(), Optional.of(link.id())));
         }
         switch (link.target()) {
-            case Target.ToPage(String address) -> answers.sendTo(response, address);
+            case Target.ToPage(String address) ->
+                answers.sendTo(
+                        response, more.isEmpty() ? address : address + (address.contains("?") ? "&" : "?") + more);
             case Target.ToOffer(var out) ->
                 answers.sendTo(response, out.expand(ShortId.of(click.id()), Optional.of(link.tags())));
             case Target.Nowhere() -> answers.notFound(response);

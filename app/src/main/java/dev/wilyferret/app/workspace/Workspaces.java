@@ -64,6 +64,11 @@ public class Workspaces {
     }
 
     @Transactional(readOnly = true)
+    public boolean exists(UUID id) {
+        return workspaces.existsById(id);
+    }
+
+    @Transactional(readOnly = true)
     public Workspace get(UUID id) {
         return row(id).toWorkspace();
     }

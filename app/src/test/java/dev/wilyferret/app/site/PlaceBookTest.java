@@ -25,7 +25,15 @@ class PlaceBookTest {
     private static Installation installation(String cityTable) {
         URI here = URI.create("http://localhost");
         return new Installation(
-                here, here, "", 0, false, Path.of("."), cityTable, new Installation.Demo(false, "", here, ""));
+                here,
+                here,
+                "",
+                0,
+                false,
+                Path.of("."),
+                cityTable,
+                new Installation.Mail("", 0, "", "", false, 1, 1),
+                new Installation.Demo(false, "", here, ""));
     }
 
     @ParameterizedTest

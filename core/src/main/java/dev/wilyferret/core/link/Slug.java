@@ -11,8 +11,22 @@ public record Slug(String text) {
     private static final int MOST = 60;
 
     /** First path segments that the public site uses for itself. */
-    private static final Set<String> TAKEN_BY_SITE =
-            Set.of("go", "out", "px", "media", "postback", "own", "preview", "privacy", "assets", "robots");
+    private static final Set<String> TAKEN_BY_SITE = Set.of(
+            "go",
+            "out",
+            "px",
+            "media",
+            "postback",
+            "own",
+            "preview",
+            "privacy",
+            "assets",
+            "robots",
+            "design",
+            "type",
+            "confirm",
+            "leave",
+            "gift");
 
     public Slug {
         text = text.strip();

@@ -5,6 +5,7 @@ import dev.wilyferret.core.text.Refusal;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import java.util.UUID;
 import java.util.function.UnaryOperator;
 
 /**
@@ -107,6 +108,8 @@ public sealed interface Block {
      * @param words on its button, at most 60 characters
      * @param consent wording of a box to tick; empty for none, at most 300 characters
      * @param thanks shown in the form's place where the next step says so; at most 300 characters
+     * @param list the list it puts people on; empty for none
+     * @param order whether it asks for an order number, which is checked against recorded sales
      */
     record Form(
             Ask firstName,
@@ -116,7 +119,9 @@ public sealed interface Block {
             String words,
             String consent,
             String thanks,
-            NextStep next)
+            NextStep next,
+            Optional<UUID> list,
+            Ask order)
             implements Block {
 
         static final Form EMPTY =
@@ -133,11 +138,30 @@ public sealed interface Block {
             words = PlainText.optionalLine("form's button", words, 60);
             consent = PlainText.optionalLine("consent wording", consent, 300);
             thanks = PlainText.optionalLine("thanks", thanks, 300);
+            order = order == null ? Ask.NO : order;
+        }
+
+        /** A form that is tied to no list and asks for no order. */
+        public Form(
+                Ask firstName,
+                Ask lastName,
+                Ask phone,
+                List<String> own,
+                String words,
+                String consent,
+                String thanks,
+                NextStep next) {
+            this(firstName, lastName, phone, own, words, consent, thanks, next, Optional.empty(), Ask.NO);
+        }
+
+        /** The same form, putting people on a list. */
+        public Form onto(UUID other) {
+            return new Form(firstName, lastName, phone, own, words, consent, thanks, next, Optional.of(other), order);
         }
 
         /** How many fields a visitor has to look at, the e-mail address among them. */
         public int fields() {
-            return 1 + asks(firstName) + asks(lastName) + asks(phone) + own.size();
+            return 1 + asks(firstName) + asks(lastName) + asks(phone) + asks(order) + own.size();
         }
 
         private static int asks(Ask ask) {
@@ -150,18 +174,28 @@ public sealed interface Block {
      *
      * @param title at most 120 characters
      * @param total whether the nominal values are summed up below
+     * @param handedOut whether each bonus that comes from the shelf can be fetched here, by those who have a pass to it
      */
-    record BonusList(String title, boolean total) implements Block {
+    record BonusList(String title, boolean total, boolean handedOut) implements Block {
         public BonusList {
             title = PlainText.optionalLine("title of the bonus list", title, 120);
+        }
+
+        public BonusList(String title, boolean total) {
+            this(title, total, false);
         }
     }
 
     /**
      * @param text what it is; at most 300 characters
      * @param value its nominal value in the workspace's currency, digits with an optional decimal point; empty for none
+     * @param from the bonus of the shelf it was filled from; empty if it was written here
      */
-    record Bonus(String media, String name, String text, String value) implements Block {
+    record Bonus(String media, String name, String text, String value, Optional<UUID> from) implements Block {
+        public Bonus(String media, String name, String text, String value) {
+            this(media, name, text, value, Optional.empty());
+        }
+
         public Bonus {
             name = PlainText.optionalLine("name of the bonus", name, 120);
             text = PlainText.optionalLine("description of the bonus", text, 300);
@@ -317,7 +351,7 @@ public sealed interface Block {
     /** The same block with each of its next steps changed. */
     default Block leading(UnaryOperator<NextStep> change) {
         return switch (this) {
-            case Button(String words, NextStep next) -> new Button(words, change.apply(next));
+            case Button(String words, NextStep next) -> new Button(words, next.leading(change));
             case Form form ->
                 new Form(
                         form.firstName,
@@ -327,16 +361,19 @@ public sealed interface Block {
                         form.words,
                         form.consent,
                         form.thanks,
-                        change.apply(form.next));
-            case Quiz(String words, NextStep end) -> new Quiz(words, change.apply(end));
+                        form.next.leading(change),
+                        form.list,
+                        form.order);
+            case Quiz(String words, NextStep end) -> new Quiz(words, end.leading(change));
             case Question(String text, List<Answer> answers) ->
                 new Question(
                         text,
                         answers.stream()
-                                .map(answer -> new Answer(answer.words, change.apply(answer.next)))
+                                .map(answer -> new Answer(answer.words, answer.next.leading(change)))
                                 .toList());
             case OfferItem item ->
-                new OfferItem(item.media, item.description, item.title, item.text, item.words, change.apply(item.next));
+                new OfferItem(
+                        item.media, item.description, item.title, item.text, item.words, item.next.leading(change));
             case Countdown countdown ->
                 new Countdown(
                         countdown.until,
@@ -344,7 +381,7 @@ public sealed interface Block {
                         countdown.over,
                         countdown.hides,
                         countdown.changes,
-                        change.apply(countdown.then),
+                        countdown.then.leading(change),
                         countdown.calendar);
             default -> this;
         };
@@ -378,7 +415,7 @@ public sealed interface Block {
                                 video.startsByItself,
                                 video.controls,
                                 video.loop);
-            case Bonus(String media, String name, String text, String value) -> new Bonus(file, name, text, value);
+            case Bonus bonus -> new Bonus(file, bonus.name, bonus.text, bonus.value, bonus.from);
             case OfferItem item ->
                 new OfferItem(
                         file,

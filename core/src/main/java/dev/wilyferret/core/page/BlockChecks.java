@@ -55,10 +55,10 @@ final class BlockChecks {
             case Block.Video video -> video(placed, video);
             case Block.Button(String words, NextStep next) -> words(placed, "words", words, "button has no words");
             case Block.Form form -> form(placed, form);
-            case Block.BonusList(String title, boolean total) -> holdsNothing(placed, "Add a bonus.");
-            case Block.Bonus(String media, String name, String text, String value) -> {
-                words(placed, "name", name, "bonus has no name");
-                file(placed, media, "media", false);
+            case Block.BonusList list -> holdsNothing(placed, "Add a bonus.");
+            case Block.Bonus bonus -> {
+                words(placed, "name", bonus.name(), "bonus has no name");
+                file(placed, bonus.media(), "media", false);
             }
             case Block.Quiz quiz -> holdsNothing(placed, "Add a question.");
             case Block.Question(String text, List<Block.Answer> answers) -> {
@@ -172,6 +172,16 @@ final class BlockChecks {
 
     private void form(Placed placed, Block.Form form) {
         words(placed, "words", form.words(), "form's button has no words");
+        if (form.list().isEmpty()) {
+            found.add(
+                    Check.NO_LIST,
+                    Grade.ADVICE,
+                    placed.id(),
+                    "list",
+                    "The form puts people on no list.",
+                    "Whoever leaves an address here stands with the promotion, and gets no mail.",
+                    "Choose a list in the form's settings.");
+        }
         if (form.fields() > MANY_FIELDS) {
             found.add(
                     Check.MANY_FIELDS,

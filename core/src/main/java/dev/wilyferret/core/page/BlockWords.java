@@ -39,14 +39,20 @@ public final class BlockWords {
                 lines.read("button", form.words()).next("leads", form.next());
                 lines.set("first name", ask(form.firstName()))
                         .set("last name", ask(form.lastName()))
-                        .set("phone", ask(form.phone()));
+                        .set("phone", ask(form.phone()))
+                        .set("order number", ask(form.order()))
+                        .set("list", form.list().map(Object::toString).orElse(""));
                 form.own().forEach(label -> lines.read("own field", label));
                 lines.read("consent", form.consent()).read("thanks", form.thanks());
             }
-            case Block.BonusList(String title, boolean total) ->
-                lines.read("", title).set("total", total);
-            case Block.Bonus(String media, String name, String text, String value) ->
-                lines.read("", name).read("text", text).set("value", value).set("file", media);
+            case Block.BonusList list ->
+                lines.read("", list.title()).set("total", list.total()).set("handed out here", list.handedOut());
+            case Block.Bonus bonus ->
+                lines.read("", bonus.name())
+                        .read("text", bonus.text())
+                        .set("value", bonus.value())
+                        .set("file", bonus.media())
+                        .set("from the shelf", bonus.from().isPresent());
             case Block.Quiz(String words, NextStep end) ->
                 lines.read("button", words).next("ends", end);
             case Block.Question(String text, List<Block.Answer> answers) -> {
@@ -96,6 +102,12 @@ public final class BlockWords {
             case NextStep.ToAnotherOffer(var offer) -> Optional.of("to offer " + offer);
             case NextStep.OpenPopUp(BlockId popUp) -> Optional.of("to pop-up " + popUp);
             case NextStep.ShowThanks() -> Optional.of("to its thanks");
+            case NextStep.ClosePopUp() -> Optional.of("closes the pop-up");
+            case NextStep.JumpTo(BlockId block) -> Optional.of("to block " + block);
+            case NextStep.HandOut(String file) -> Optional.of("hands out " + file);
+            case NextStep.TwoAtOnce(NextStep newTab, NextStep here) ->
+                Optional.of("in a new tab " + where(newTab).orElse("") + ", in this one "
+                        + where(here).orElse(""));
         };
     }
 

@@ -1,7 +1,10 @@
 package dev.wilyferret.core.page;
 
 import dev.wilyferret.core.text.PlainText;
+import dev.wilyferret.core.text.Refusal;
+import java.util.List;
 import java.util.UUID;
+import java.util.function.UnaryOperator;
 
 /** Where a button, form, answer or offer item leads. Only stored destinations: none is an address. */
 public sealed interface NextStep {
@@ -28,11 +31,52 @@ public sealed interface NextStep {
     /** Opens a pop-up of the same page. */
     record OpenPopUp(BlockId popUp) implements NextStep {}
 
+    /** Closes the pop-up it stands in. */
+    record ClosePopUp() implements NextStep {}
+
+    /** Jumps to a block of the same page. */
+    record JumpTo(BlockId block) implements NextStep {}
+
     /** Stays on the page and shows the form's thanks in its place. */
     record ShowThanks() implements NextStep {}
 
+    /** Hands out a file of the shelf, by the name the shelf gave it. */
+    record HandOut(String file) implements NextStep {}
+
+    /**
+     * Two at once: one opens in a new tab, this tab goes elsewhere. Each is a page or an offer; a browser that runs no
+     * script goes to the one for the new tab.
+     */
+    record TwoAtOnce(NextStep newTab, NextStep here) implements NextStep {
+        public TwoAtOnce {
+            if (!leaves(newTab) || !leaves(here)) {
+                throw new Refusal("Two at once needs two ways: choose a page or an offer for each tab.");
+            }
+        }
+
+        private static boolean leaves(NextStep next) {
+            return next instanceof ToPage || next instanceof ToPageToMake || next.toOffer();
+        }
+    }
+
     /** Whether it leads to a seller, so that the visitor leaves through an affiliate link. */
     default boolean outbound() {
+        return each().stream().anyMatch(NextStep::toOffer);
+    }
+
+    private boolean toOffer() {
         return this instanceof ToOffer || this instanceof ToAnotherOffer;
+    }
+
+    /** The single ways: both of two at once, else itself. */
+    default List<NextStep> each() {
+        return this instanceof TwoAtOnce(NextStep newTab, NextStep here) ? List.of(newTab, here) : List.of(this);
+    }
+
+    /** The same with each single way changed. */
+    default NextStep leading(UnaryOperator<NextStep> change) {
+        return this instanceof TwoAtOnce(NextStep newTab, NextStep here)
+                ? new TwoAtOnce(change.apply(newTab), change.apply(here))
+                : change.apply(this);
     }
 }

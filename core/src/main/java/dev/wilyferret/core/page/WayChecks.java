@@ -24,7 +24,9 @@ final class WayChecks {
 
     void look(Placed placed) {
         boolean maySkip = placed.block() instanceof Block.Question || placed.block() instanceof Block.Countdown;
-        for (NextStep next : placed.block().nextSteps()) {
+        for (NextStep next : placed.block().nextSteps().stream()
+                .flatMap(way -> way.each().stream())
+                .toList()) {
             switch (next) {
                 case NextStep.NotChosen() -> {
                     if (!maySkip) {
@@ -41,7 +43,11 @@ final class WayChecks {
                 case NextStep.ToOffer() -> tagged(placed, Optional.empty());
                 case NextStep.ToAnotherOffer(UUID offer) -> offer(placed, offer);
                 case NextStep.OpenPopUp(BlockId popUp) -> popUp(placed, popUp);
-                case NextStep.ShowThanks() -> {}
+                case NextStep.JumpTo(BlockId block) -> jump(placed, block);
+                case NextStep.HandOut(String file) -> handOut(placed, file);
+                case NextStep.ShowThanks thanks -> {}
+                case NextStep.ClosePopUp close -> {}
+                case NextStep.TwoAtOnce two -> {}
             }
         }
     }
@@ -88,6 +94,26 @@ final class WayChecks {
                     Check.POP_UP_MISSING,
                     "opens a pop-up that is not on the page.",
                     "Add the pop-up, show it again, or choose another next step.");
+        }
+    }
+
+    private void jump(Placed placed, BlockId block) {
+        if (shown.stream().noneMatch(other -> other.id().equals(block))) {
+            nextStep(
+                    placed,
+                    Check.PART_MISSING,
+                    "jumps to a part that is not on the page.",
+                    "Choose another part, or show it again.");
+        }
+    }
+
+    private void handOut(Placed placed, String file) {
+        if (!around.mediaBytes().containsKey(file)) {
+            nextStep(
+                    placed,
+                    Check.HANDED_FILE_MISSING,
+                    "hands out a file that is not on the shelf.",
+                    "Choose a file of the shelf, or another next step.");
         }
     }
 

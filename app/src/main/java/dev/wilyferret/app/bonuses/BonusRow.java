@@ -1,0 +1,49 @@
+package dev.wilyferret.app.bonuses;
+
+import dev.wilyferret.app.storage.RowKey;
+import jakarta.persistence.Column;
+import jakarta.persistence.EmbeddedId;
+import jakarta.persistence.Entity;
+import jakarta.persistence.Table;
+import java.time.Instant;
+
+@Entity
+@Table(name = "bonus")
+class BonusRow {
+
+    @EmbeddedId
+    RowKey key;
+
+    String name;
+    String about;
+    String picture;
+    String worth;
+    String file;
+    String link;
+    String terms;
+
+    @Column(name = "created_at")
+    Instant createdAt;
+
+    protected BonusRow() {}
+
+    BonusRow(RowKey key, Instant createdAt) {
+        this.key = key;
+        this.createdAt = createdAt;
+    }
+
+    BonusRow saying(Bonus bonus) {
+        name = bonus.name();
+        about = bonus.about();
+        picture = bonus.picture();
+        worth = bonus.worth();
+        file = bonus.file();
+        link = bonus.link();
+        terms = bonus.terms();
+        return this;
+    }
+
+    Bonus toBonus() {
+        return new Bonus(key.id(), name, about, picture, worth, file, link, terms);
+    }
+}

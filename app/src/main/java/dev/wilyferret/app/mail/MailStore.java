@@ -1,0 +1,63 @@
+package dev.wilyferret.app.mail;
+
+import dev.wilyferret.app.storage.RowKey;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Modifying;
+import org.springframework.data.jpa.repository.NativeQuery;
+import org.springframework.data.jpa.repository.Query;
+
+interface MailStore extends JpaRepository<MailRow, RowKey> {
+
+    @Query(
+            "from MailRow where key.workspace = :workspace and list = :list and kind = :kind and removedAt is null order by position, madeAt")
+    List<MailRow> ofKind(UUID workspace, UUID list, Written.Kind kind);
+
+    @Query("from MailRow where kind = BROADCAST and state = SCHEDULED and sendAt <= :now and removedAt is null")
+    List<MailRow> toBegin(Instant now);
+
+    @Query("from MailRow where kind = BROADCAST and state = RUNNING and removedAt is null")
+    List<MailRow> running();
+
+    @Query("select max(position) from MailRow where key.workspace = :workspace and list = :list and kind = :kind")
+    Optional<Integer> lastPosition(UUID workspace, UUID list, Written.Kind kind);
+
+    /** Names the destination of a link once a mail; the id it has stays. */
+    @Modifying
+    @NativeQuery("""
+            insert into mail_link (workspace_id, id, mail_id, destination, link_id) values (:workspace, :id, :mail, :destination, null)
+            on conflict (workspace_id, mail_id, destination) do nothing
+            """)
+    int nameLink(UUID workspace, UUID id, UUID mail, String destination);
+
+    /** A link of a mail. */
+    interface Linked {
+        UUID getId();
+
+        UUID getMail();
+
+        String getDestination();
+
+        Optional<UUID> getLink();
+    }
+
+    @NativeQuery(
+            "select id, mail_id as mail, destination, link_id as link from mail_link where workspace_id = :workspace and mail_id = :mail")
+    List<Linked> links(UUID workspace, UUID mail);
+
+    @NativeQuery(
+            "select id, mail_id as mail, destination, link_id as link from mail_link where workspace_id = :workspace and id = :id")
+    Optional<Linked> link(UUID workspace, UUID id);
+
+    @Modifying
+    @NativeQuery("update mail_link set link_id = :link where workspace_id = :workspace and id = :id")
+    void tie(UUID workspace, UUID id, UUID link);
+
+    @Modifying
+    @NativeQuery(
+            "insert into mail_click (workspace_id, id, mail_link_id, outbox_id, at) values (:workspace, :id, :link, :outbox, :at)")
+    void noteClick(UUID workspace, UUID id, UUID link, UUID outbox, Instant at);
+}

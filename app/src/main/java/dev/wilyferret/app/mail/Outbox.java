@@ -1,0 +1,267 @@
+package dev.wilyferret.app.mail;
+
+import dev.wilyferret.app.people.Audience;
+import dev.wilyferret.app.people.People;
+import dev.wilyferret.app.people.Subscriber;
+import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.mail.Retry;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.context.event.EventListener;
+import org.springframework.data.domain.Limit;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Every mail to be sent to one person, kept before anything is sent, once a person and mail. */
+@Service
+public class Outbox {
+
+    /** Nobody is asked again within this time, however often a form is sent. */
+    private static final Duration ASK_AGAIN = Duration.ofMinutes(10);
+
+    private final OutboxStore outbox;
+    private final MailStore mails;
+    private final UuidV7 ids;
+    private final Clock clock;
+
+    Outbox(OutboxStore outbox, MailStore mails, UuidV7 ids, Clock clock) {
+        this.outbox = outbox;
+        this.mails = mails;
+        this.ids = ids;
+        this.clock = clock;
+    }
+
+    /** Asks somebody to confirm, in the transaction that keeps them. */
+    @EventListener
+    @Transactional
+    public void ask(People.ConfirmationWanted wanted) {
+        Subscriber one = wanted.subscriber();
+        mails.ofKind(one.workspace(), one.list(), Written.Kind.CONFIRM).stream()
+                .findFirst()
+                .ifPresent(mail -> oncePer(ASK_AGAIN, one, mail.key.id()));
+    }
+
+    /** Whoever is erased gets nothing more. */
+    @EventListener
+    @Transactional
+    public void forget(People.Erased erased) {
+        outbox.drop(erased.workspace(), erased.subscribers(), "The person was erased.");
+    }
+
+    /** Puts a mail in that may come several times, unless it did within a time. */
+    @Transactional
+    public void oncePer(Duration time, Subscriber one, UUID mail) {
+        Optional<OutboxRow> last = outbox.lastRound(one.workspace(), mail, one.id());
+        Instant now = clock.instant();
+        if (last.isEmpty() || last.get().dueAt.plus(time).isBefore(now)) {
+            outbox.save(new OutboxRow(
+                    new RowKey(one.workspace(), ids.next()),
+                    mail,
+                    one.id(),
+                    last.map(row -> row.round + 1).orElse(0),
+                    now));
+        }
+    }
+
+    /** Puts a mail of a sequence in; a person gets it once. */
+    @Transactional
+    public void add(Subscriber one, UUID mail) {
+        if (outbox.lastRound(one.workspace(), mail, one.id()).isEmpty()) {
+            outbox.save(new OutboxRow(new RowKey(one.workspace(), ids.next()), mail, one.id(), 0, clock.instant()));
+        }
+    }
+
+    /** How far a person has come in the sequence; empty if nothing of it came to them yet. */
+    Optional<OutboxStore.Reached> reached(Subscriber one) {
+        return outbox.reached(one.workspace(), one.id());
+    }
+
+    /** Puts a broadcast in for everybody it is meant for. */
+    @Transactional
+    public int address(Written mail, Audience who) {
+        return outbox.address(
+                mail.workspace(),
+                mail.id(),
+                mail.list(),
+                clock.instant(),
+                who.tag(),
+                who.source(),
+                who.page().orElse(null),
+                who.from().orElse(null),
+                who.until().orElse(null),
+                who.text().isBlank() ? "" : "%" + who.text() + "%");
+    }
+
+    /** Takes the next letter that is due out of those waiting; what is stopped waits on. */
+    @Transactional
+    public Optional<Letter> take() {
+        return outbox.nextDue(clock.instant()).map(row -> {
+            row.state = Letter.State.SENDING;
+            row.attempts++;
+            return row.toLetter();
+        });
+    }
+
+    /** Notes that the mail server took a letter, and takes the next. */
+    @Transactional
+    public Optional<Letter> sent(Letter letter, String answer) {
+        OutboxRow row = row(letter);
+        row.state = Letter.State.SENT;
+        row.sentAt = clock.instant();
+        row.answer = shown(answer);
+        return take();
+    }
+
+    /** Notes that a letter is not to be sent any more. */
+    @Transactional
+    public void drop(Letter letter, String why) {
+        end(letter, Letter.State.DROPPED, why);
+    }
+
+    /** Notes that the mail server will never take a letter. */
+    @Transactional
+    public void refused(Letter letter, String answer) {
+        end(letter, Letter.State.REFUSED, answer);
+    }
+
+    private void end(Letter letter, Letter.State state, String why) {
+        OutboxRow row = row(letter);
+        row.state = state;
+        row.answer = shown(why);
+    }
+
+    /** Notes that the mail server does not take a letter just now; it is tried again later, or given up. */
+    @Transactional
+    public void later(Letter letter, String answer) {
+        OutboxRow row = row(letter);
+        Optional<Duration> pause = Retry.pause(row.attempts);
+        row.state = pause.isPresent() ? Letter.State.WAITING : Letter.State.REFUSED;
+        pause.ifPresent(wait -> row.dueAt = clock.instant().plus(wait));
+        row.answer = shown(answer);
+    }
+
+    /** Puts a letter back that could not be handed over since the server was out of reach; that is no try. */
+    @Transactional
+    public void putBack(Letter letter) {
+        OutboxRow row = row(letter);
+        row.state = Letter.State.WAITING;
+        row.attempts--;
+    }
+
+    /** After a start: what was on its way when the program ended is tried again under the same Message-ID. */
+    @Transactional
+    public int resume() {
+        return outbox.resume(clock.instant());
+    }
+
+    /** Tries a refused letter once more. */
+    @Transactional
+    public void again(UUID workspace, UUID id) {
+        outbox.findById(new RowKey(workspace, id))
+                .filter(row -> row.state == Letter.State.REFUSED)
+                .ifPresent(row -> {
+                    row.state = Letter.State.WAITING;
+                    row.attempts = 0;
+                    row.dueAt = clock.instant();
+                });
+    }
+
+    private OutboxRow row(Letter letter) {
+        return outbox.findById(new RowKey(letter.workspace(), letter.id())).orElseThrow();
+    }
+
+    private static String shown(String answer) {
+        String clean = answer.replaceAll("\\p{C}+", " ").strip();
+        return clean.length() > 300 ? clean.substring(0, 299) + "…" : clean;
+    }
+
+    /** How many letters of a mail are how far. */
+    public record Progress(Map<Letter.State, Long> letters, long clicked) {
+
+        public static final Progress NONE = new Progress(Map.of(), 0);
+
+        public long of(Letter.State state) {
+            return letters.getOrDefault(state, 0L);
+        }
+
+        public long all() {
+            return letters.values().stream().mapToLong(Long::longValue).sum();
+        }
+
+        /** Those that need nothing more. */
+        public long over() {
+            return all() - of(Letter.State.WAITING) - of(Letter.State.SENDING);
+        }
+
+        public int percent() {
+            return all() == 0 ? 0 : (int) (over() * 100 / all());
+        }
+    }
+
+    /** By mail, for the mails of a list. */
+    @Transactional(readOnly = true)
+    public Map<UUID, Progress> progress(UUID workspace, UUID list) {
+        Map<UUID, Long> clicked = new HashMap<>();
+        outbox.clicked(workspace, list).forEach(row -> clicked.put(row.getMail(), row.getLetters()));
+        Map<UUID, Map<Letter.State, Long>> letters = new HashMap<>();
+        outbox.counts(workspace, list)
+                .forEach(row -> letters.computeIfAbsent(row.getMail(), mail -> new EnumMap<>(Letter.State.class))
+                        .put(Letter.State.valueOf(row.getState()), row.getLetters()));
+        Map<UUID, Progress> all = new HashMap<>();
+        letters.forEach((mail, counts) -> all.put(mail, new Progress(counts, clicked.getOrDefault(mail, 0L))));
+        return all;
+    }
+
+    @Transactional(readOnly = true)
+    public Progress progress(Written mail) {
+        Map<Letter.State, Long> letters = new EnumMap<>(Letter.State.class);
+        outbox.countsOf(mail.workspace(), mail.id())
+                .forEach(row -> letters.put(Letter.State.valueOf(row.getState()), row.getLetters()));
+        return new Progress(letters, 0);
+    }
+
+    @Transactional(readOnly = true)
+    public Map<Letter.State, Long> states(UUID workspace) {
+        Map<Letter.State, Long> states = new EnumMap<>(Letter.State.class);
+        outbox.states(workspace).forEach(row -> states.put((Letter.State) row[0], (Long) row[1]));
+        return states;
+    }
+
+    /** The latest first. */
+    @Transactional(readOnly = true)
+    public List<Letter> latest(UUID workspace, List<Letter.State> states) {
+        return outbox.latest(workspace, states, Limit.of(200)).stream()
+                .map(OutboxRow::toLetter)
+                .toList();
+    }
+
+    @Transactional(readOnly = true)
+    public Optional<Letter> find(UUID workspace, UUID id) {
+        return outbox.findById(new RowKey(workspace, id)).map(OutboxRow::toLetter);
+    }
+
+    @Transactional(readOnly = true)
+    public List<Letter> ofPeople(UUID workspace, List<UUID> subscribers) {
+        return outbox.ofPeople(workspace, subscribers).stream()
+                .map(OutboxRow::toLetter)
+                .toList();
+    }
+
+    /** A link that a person followed. */
+    public record Followed(Instant at, UUID mail, String destination) {}
+
+    @Transactional(readOnly = true)
+    public List<Followed> followed(UUID workspace, List<UUID> subscribers) {
+        return outbox.followed(workspace, subscribers).stream()
+                .map(row -> new Followed(row.getAt(), row.getMail(), row.getDestination()))
+                .toList();
+    }
+}

@@ -1,0 +1,65 @@
+package dev.wilyferret.app.mail;
+
+import dev.wilyferret.app.storage.RowKey;
+import jakarta.persistence.Column;
+import jakarta.persistence.EmbeddedId;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.Table;
+import java.time.Instant;
+import java.util.Optional;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+
+@Entity
+@Table(name = "outbox")
+class OutboxRow {
+
+    @EmbeddedId
+    RowKey key;
+
+    @Column(name = "mail_id")
+    UUID mail;
+
+    @Column(name = "subscriber_id")
+    UUID subscriber;
+
+    int round;
+
+    @Enumerated(EnumType.STRING)
+    Letter.State state = Letter.State.WAITING;
+
+    @Column(name = "due_at")
+    Instant dueAt;
+
+    int attempts;
+    String answer = "";
+
+    @Column(name = "sent_at")
+    @Nullable
+    Instant sentAt;
+
+    protected OutboxRow() {}
+
+    OutboxRow(RowKey key, UUID mail, UUID subscriber, int round, Instant dueAt) {
+        this.key = key;
+        this.mail = mail;
+        this.subscriber = subscriber;
+        this.round = round;
+        this.dueAt = dueAt;
+    }
+
+    Letter toLetter() {
+        return new Letter(
+                key.workspace(),
+                key.id(),
+                mail,
+                subscriber,
+                state,
+                dueAt,
+                attempts,
+                answer,
+                Optional.ofNullable(sentAt));
+    }
+}

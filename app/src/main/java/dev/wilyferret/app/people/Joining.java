@@ -1,0 +1,49 @@
+package dev.wilyferret.app.people;
+
+import dev.wilyferret.core.people.EmailAddress;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+
+/**
+ * Somebody who wants on a list, with what is known of the visit.
+ *
+ * @param source and the other words are empty where nothing is known
+ */
+public record Joining(
+        EmailAddress email,
+        String firstName,
+        String lastName,
+        String phone,
+        Map<String, String> answers,
+        List<String> tags,
+        Optional<UUID> promotion,
+        Optional<UUID> page,
+        Optional<UUID> click,
+        String source,
+        String campaign,
+        String country,
+        String consent,
+        String suspect,
+        String order) {
+
+    public static Joining plain(EmailAddress email, String firstName, String lastName) {
+        return new Joining(
+                email,
+                firstName,
+                lastName,
+                "",
+                Map.of(),
+                List.of(),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                "",
+                "",
+                "",
+                "",
+                "",
+                "");
+    }
+}

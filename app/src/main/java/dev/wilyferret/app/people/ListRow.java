@@ -1,0 +1,84 @@
+package dev.wilyferret.app.people;
+
+import dev.wilyferret.app.storage.RowKey;
+import jakarta.persistence.Column;
+import jakarta.persistence.EmbeddedId;
+import jakarta.persistence.Entity;
+import jakarta.persistence.Table;
+import java.time.Instant;
+import java.util.Optional;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+
+@Entity
+@Table(name = "mail_list")
+class ListRow {
+
+    @EmbeddedId
+    RowKey key;
+
+    String name;
+
+    @Column(name = "sender_name")
+    String senderName;
+
+    @Column(name = "sender_address")
+    String senderAddress;
+
+    @Column(name = "reply_to")
+    String replyTo;
+
+    @Column(name = "double_opt_in")
+    boolean doubleOptIn;
+
+    boolean buyers;
+
+    @Column(name = "check_page")
+    @Nullable
+    UUID checkPage;
+
+    @Column(name = "confirmed_page")
+    @Nullable
+    UUID confirmedPage;
+
+    @Column(name = "left_page")
+    @Nullable
+    UUID leftPage;
+
+    @Column(name = "created_at")
+    Instant createdAt;
+
+    protected ListRow() {}
+
+    ListRow(RowKey key, Instant createdAt) {
+        this.key = key;
+        this.createdAt = createdAt;
+    }
+
+    ListRow saying(MailList list) {
+        name = list.name();
+        senderName = list.senderName();
+        senderAddress = list.senderAddress();
+        replyTo = list.replyTo();
+        doubleOptIn = list.doubleOptIn();
+        buyers = list.buyers();
+        checkPage = list.checkPage().orElse(null);
+        confirmedPage = list.confirmedPage().orElse(null);
+        leftPage = list.leftPage().orElse(null);
+        return this;
+    }
+
+    MailList toList() {
+        return new MailList(
+                key.id(),
+                name,
+                senderName,
+                senderAddress,
+                replyTo,
+                doubleOptIn,
+                buyers,
+                Optional.ofNullable(checkPage),
+                Optional.ofNullable(confirmedPage),
+                Optional.ofNullable(leftPage));
+    }
+}

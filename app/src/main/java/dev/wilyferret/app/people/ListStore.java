@@ -1,0 +1,29 @@
+package dev.wilyferret.app.people;
+
+import dev.wilyferret.app.storage.RowKey;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.NativeQuery;
+import org.springframework.data.jpa.repository.Query;
+
+interface ListStore extends JpaRepository<ListRow, RowKey> {
+
+    /** How many stand on a list, by how they stand. */
+    interface Standings {
+        UUID getList();
+
+        String getState();
+
+        long getPeople();
+    }
+
+    @Query("from ListRow where key.workspace = :workspace order by createdAt, key.id")
+    List<ListRow> ofWorkspace(UUID workspace);
+
+    @NativeQuery("""
+            select list_id as list, state, count(*) as people
+            from subscriber where workspace_id = :workspace group by list_id, state
+            """)
+    List<Standings> standings(UUID workspace);
+}

@@ -1,0 +1,52 @@
+package dev.wilyferret.app.people;
+
+import dev.wilyferret.core.people.EmailAddress;
+import dev.wilyferret.core.text.PlainText;
+import java.util.Optional;
+import java.util.UUID;
+
+/**
+ * A list people are put on.
+ *
+ * @param name at most 80 characters
+ * @param replyTo where answers go; empty for the sender's address
+ * @param doubleOptIn whether people have to confirm their address before they get anything
+ * @param buyers whether it is a list of buyers, which a claim puts people on
+ * @param checkPage tells people to look in their inbox
+ * @param confirmedPage where confirming leads
+ * @param leftPage where leaving leads
+ */
+public record MailList(
+        UUID id,
+        String name,
+        String senderName,
+        String senderAddress,
+        String replyTo,
+        boolean doubleOptIn,
+        boolean buyers,
+        Optional<UUID> checkPage,
+        Optional<UUID> confirmedPage,
+        Optional<UUID> leftPage) {
+
+    public MailList {
+        name = PlainText.line("name of the list", name, 80);
+        senderName = PlainText.line("sender's name", senderName, 80);
+        senderAddress = new EmailAddress(senderAddress).text();
+        replyTo = replyTo.isBlank() ? "" : new EmailAddress(replyTo).text();
+    }
+
+    /** The same list with the pages a ready-made trail gave it. */
+    public MailList with(Optional<UUID> check, Optional<UUID> confirmed) {
+        return new MailList(
+                id,
+                name,
+                senderName,
+                senderAddress,
+                replyTo,
+                doubleOptIn,
+                buyers,
+                check.or(() -> checkPage),
+                confirmed.or(() -> confirmedPage),
+                leftPage);
+    }
+}

@@ -1,0 +1,265 @@
+package dev.wilyferret.app.people;
+
+import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.people.Standing;
+import dev.wilyferret.core.text.PlainText;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.function.Function;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The people on the lists. Whoever has left comes back by their own opt-in only. */
+@Service
+public class People {
+
+    static final int MOST_TAGS = 20;
+
+    private final SubscriberStore subscribers;
+    private final Lists lists;
+    private final ApplicationEventPublisher events;
+    private final UuidV7 ids;
+    private final Clock clock;
+
+    People(SubscriberStore subscribers, Lists lists, ApplicationEventPublisher events, UuidV7 ids, Clock clock) {
+        this.subscribers = subscribers;
+        this.lists = lists;
+        this.events = events;
+        this.ids = ids;
+        this.clock = clock;
+    }
+
+    /** Somebody has to confirm an address; told in the transaction that keeps it. */
+    public record ConfirmationWanted(Subscriber subscriber) {}
+
+    /** Somebody stands on a list for good; told in the transaction that keeps it. */
+    public record Confirmed(Subscriber subscriber) {}
+
+    /** Somebody is erased; told in the transaction that does it. */
+    public record Erased(UUID workspace, String addressKey, List<UUID> subscribers) {}
+
+    /**
+     * Puts somebody on a list by their own opt-in; the same address again is the same subscriber, and what was not known of
+     * them is added. Durable when the transaction around it is.
+     */
+    @Transactional
+    public Subscriber join(UUID workspace, UUID list, Joining joining) {
+        MailList to = lists.find(workspace, list).orElseThrow();
+        Instant now = clock.instant();
+        boolean fresh = subscribers.insertOnce(
+                        workspace,
+                        ids.next(),
+                        list,
+                        joining.email().text(),
+                        joining.email().key(),
+                        now)
+                == 1;
+        SubscriberRow row =
+                subscribers.onList(workspace, list, joining.email().key()).orElseThrow();
+        if (fresh || row.state == Standing.LEFT) {
+            row.joinedAt = now;
+            row.consent = joining.consent();
+            row.suspect = joining.suspect();
+            row.promotion = joining.promotion().orElse(null);
+            row.page = joining.page().orElse(null);
+            row.click = joining.click().orElse(null);
+            row.source = joining.source();
+            row.campaign = joining.campaign();
+            row.country = joining.country();
+            row.state = Standing.PENDING;
+            row.leftAt = null;
+        }
+        complete(row, joining);
+        if (row.state == Standing.PENDING) {
+            if (to.doubleOptIn()) {
+                events.publishEvent(new ConfirmationWanted(row.toSubscriber()));
+            } else {
+                confirm(row);
+            }
+        }
+        return row.toSubscriber();
+    }
+
+    private static void complete(SubscriberRow row, Joining joining) {
+        row.firstName = row.firstName.isEmpty() ? joining.firstName() : row.firstName;
+        row.lastName = row.lastName.isEmpty() ? joining.lastName() : row.lastName;
+        row.phone = row.phone.isEmpty() ? joining.phone() : row.phone;
+        row.orderRef = row.orderRef.isEmpty() ? joining.order() : row.orderRef;
+        Map<String, String> answers = new LinkedHashMap<>(row.answers);
+        answers.putAll(joining.answers());
+        row.answers = answers;
+        List<String> tags = new ArrayList<>(row.tags);
+        joining.tags().stream().filter(tag -> !tags.contains(tag)).forEach(tags::add);
+        row.tags = tags;
+    }
+
+    private void confirm(SubscriberRow row) {
+        row.state = Standing.CONFIRMED;
+        row.confirmedAt = clock.instant();
+        row.lookAt = row.inSequence ? clock.instant() : null;
+        events.publishEvent(new Confirmed(row.toSubscriber()));
+    }
+
+    /** Confirms an address; somebody who has left or is erased stays so. */
+    @Transactional
+    public Optional<Subscriber> confirm(UUID workspace, UUID id) {
+        return subscribers.findById(new RowKey(workspace, id)).map(row -> {
+            if (row.state == Standing.PENDING) {
+                confirm(row);
+            }
+            return row.toSubscriber();
+        });
+    }
+
+    /** Takes somebody off their list. */
+    @Transactional
+    public Optional<Subscriber> leave(UUID workspace, UUID id) {
+        return subscribers.findById(new RowKey(workspace, id)).map(row -> {
+            if (row.state == Standing.PENDING || row.state == Standing.CONFIRMED) {
+                row.state = Standing.LEFT;
+                row.leftAt = clock.instant();
+                row.lookAt = null;
+            }
+            return row.toSubscriber();
+        });
+    }
+
+    /** Removes what identifies a person from every list of the workspace; counts and moments stay. */
+    @Transactional
+    public void erase(UUID workspace, UUID id) {
+        SubscriberRow one = subscribers.findById(new RowKey(workspace, id)).orElseThrow();
+        if (one.state == Standing.ERASED) {
+            return;
+        }
+        String key = one.addressKey;
+        List<SubscriberRow> all = subscribers.ofAddress(workspace, key);
+        for (SubscriberRow row : all) {
+            row.state = Standing.ERASED;
+            row.email = "";
+            row.addressKey = "erased " + row.key.id();
+            row.firstName = "";
+            row.lastName = "";
+            row.phone = "";
+            row.answers = Map.of();
+            row.tags = List.of();
+            row.click = null;
+            row.orderRef = "";
+            row.lookAt = null;
+        }
+        events.publishEvent(
+                new Erased(workspace, key, all.stream().map(row -> row.key.id()).toList()));
+    }
+
+    /** Sets the tags of a person on a list, each at most 40 characters; at most 20. */
+    @Transactional
+    public void tag(UUID workspace, UUID id, String typed) {
+        List<String> tags = List.of(typed.split(",")).stream()
+                .map(tag -> PlainText.optionalLine("tag", tag, 40))
+                .filter(tag -> !tag.isEmpty())
+                .distinct()
+                .limit(MOST_TAGS)
+                .toList();
+        subscribers.findById(new RowKey(workspace, id)).orElseThrow().tags = tags;
+    }
+
+    /** Sees to it that everybody on a list is looked at for the next mail of its sequence, which has changed. */
+    @Transactional
+    public void lookAgain(UUID workspace, UUID list) {
+        subscribers.lookAgain(workspace, list, clock.instant());
+    }
+
+    /**
+     * Looks at those whose next mail may be due, and notes when to look again. Two at the same time look at different people.
+     *
+     * @param look gives the moment to look again; empty if there is nothing to wait for
+     * @return how many were looked at
+     */
+    @Transactional
+    public int lookAtDue(int most, Function<Subscriber, Optional<Instant>> look) {
+        List<SubscriberRow> due = subscribers.toLookAt(clock.instant(), most);
+        due.forEach(row -> row.lookAt = look.apply(row.toSubscriber()).orElse(null));
+        return due.size();
+    }
+
+    @Transactional(readOnly = true)
+    public Optional<Subscriber> find(UUID workspace, UUID id) {
+        return subscribers.findById(new RowKey(workspace, id)).map(SubscriberRow::toSubscriber);
+    }
+
+    @Transactional(readOnly = true)
+    public Optional<Subscriber> onList(UUID workspace, UUID list, String addressKey) {
+        return subscribers.onList(workspace, list, addressKey).map(SubscriberRow::toSubscriber);
+    }
+
+    /** One person on all lists they are or were on. */
+    @Transactional(readOnly = true)
+    public List<Subscriber> sameAddress(Subscriber one) {
+        return one.standing() == Standing.ERASED
+                ? List.of(one)
+                : ofAddress(one.workspace(), one.email().toLowerCase(java.util.Locale.ROOT));
+    }
+
+    @Transactional(readOnly = true)
+    public List<Subscriber> ofAddress(UUID workspace, String addressKey) {
+        return subscribers.ofAddress(workspace, addressKey).stream()
+                .map(SubscriberRow::toSubscriber)
+                .toList();
+    }
+
+    /** The latest first. */
+    @Transactional(readOnly = true)
+    public List<Subscriber> meant(UUID workspace, UUID list, Audience who, int most, int skip) {
+        return subscribers
+                .meant(
+                        workspace,
+                        list,
+                        who.standing().map(Enum::name).orElse(""),
+                        who.tag(),
+                        who.source(),
+                        who.page().orElse(null),
+                        who.from().orElse(null),
+                        who.until().orElse(null),
+                        like(who.text()),
+                        most,
+                        skip)
+                .stream()
+                .map(SubscriberRow::toSubscriber)
+                .toList();
+    }
+
+    @Transactional(readOnly = true)
+    public long count(UUID workspace, UUID list, Audience who) {
+        return subscribers.count(
+                workspace,
+                list,
+                who.standing().map(Enum::name).orElse(""),
+                who.tag(),
+                who.source(),
+                who.page().orElse(null),
+                who.from().orElse(null),
+                who.until().orElse(null),
+                like(who.text()));
+    }
+
+    private static String like(String text) {
+        return text.isBlank() ? "" : "%" + text.strip().replaceAll("([\\\\%_])", "\\\\$1") + "%";
+    }
+
+    @Transactional(readOnly = true)
+    public List<String> sources(UUID workspace, UUID list) {
+        return subscribers.sources(workspace, list);
+    }
+
+    @Transactional(readOnly = true)
+    public List<String> tags(UUID workspace, UUID list) {
+        return subscribers.tags(workspace, list);
+    }
+}

@@ -1,0 +1,47 @@
+package dev.wilyferret.app.people;
+
+import dev.wilyferret.core.people.Standing;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+
+/**
+ * A person on a list.
+ *
+ * @param answers what they typed besides, by label
+ * @param source the tag of the visit they came by; empty if none was known
+ * @param consent the wording they agreed to; empty if none was asked for or given
+ * @param suspect why it may be a program; empty if nothing speaks for that
+ * @param order the order number of a claim; empty for none
+ */
+public record Subscriber(
+        UUID workspace,
+        UUID id,
+        UUID list,
+        String email,
+        String firstName,
+        String lastName,
+        String phone,
+        Map<String, String> answers,
+        List<String> tags,
+        Standing standing,
+        Optional<UUID> promotion,
+        Optional<UUID> page,
+        Optional<UUID> click,
+        String source,
+        String campaign,
+        String country,
+        String consent,
+        String suspect,
+        String order,
+        Instant joinedAt,
+        Optional<Instant> confirmedAt,
+        Optional<Instant> leftAt) {
+
+    /** First and last name as far as known. */
+    public String name() {
+        return (firstName + " " + lastName).strip();
+    }
+}

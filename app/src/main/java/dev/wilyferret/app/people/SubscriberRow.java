@@ -1,0 +1,119 @@
+package dev.wilyferret.app.people;
+
+import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.people.Standing;
+import jakarta.persistence.Column;
+import jakarta.persistence.EmbeddedId;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.Table;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
+
+@Entity
+@Table(name = "subscriber")
+class SubscriberRow {
+
+    @EmbeddedId
+    RowKey key;
+
+    @Column(name = "list_id")
+    UUID list;
+
+    String email;
+
+    @Column(name = "address_key")
+    String addressKey;
+
+    @Column(name = "first_name")
+    String firstName;
+
+    @Column(name = "last_name")
+    String lastName;
+
+    String phone;
+
+    @JdbcTypeCode(SqlTypes.JSON)
+    Map<String, String> answers;
+
+    @JdbcTypeCode(SqlTypes.ARRAY)
+    List<String> tags;
+
+    @Enumerated(EnumType.STRING)
+    Standing state;
+
+    @Column(name = "promotion_id")
+    @Nullable
+    UUID promotion;
+
+    @Column(name = "page_id")
+    @Nullable
+    UUID page;
+
+    @Column(name = "click_id")
+    @Nullable
+    UUID click;
+
+    String source;
+    String campaign;
+    String country;
+    String consent;
+    String suspect;
+
+    @Column(name = "order_ref")
+    String orderRef;
+
+    @Column(name = "joined_at")
+    Instant joinedAt;
+
+    @Column(name = "confirmed_at")
+    @Nullable
+    Instant confirmedAt;
+
+    @Column(name = "left_at")
+    @Nullable
+    Instant leftAt;
+
+    @Column(name = "in_sequence")
+    boolean inSequence;
+
+    /** When to see whether the next mail of the sequence is due; null while there is none to wait for. */
+    @Column(name = "look_at")
+    @Nullable
+    Instant lookAt;
+
+    protected SubscriberRow() {}
+
+    Subscriber toSubscriber() {
+        return new Subscriber(
+                key.workspace(),
+                key.id(),
+                list,
+                email,
+                firstName,
+                lastName,
+                phone,
+                Map.copyOf(answers),
+                List.copyOf(tags),
+                state,
+                Optional.ofNullable(promotion),
+                Optional.ofNullable(page),
+                Optional.ofNullable(click),
+                source,
+                campaign,
+                country,
+                consent,
+                suspect,
+                orderRef,
+                joinedAt,
+                Optional.ofNullable(confirmedAt),
+                Optional.ofNullable(leftAt));
+    }
+}

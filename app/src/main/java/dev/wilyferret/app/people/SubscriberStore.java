@@ -1,0 +1,88 @@
+package dev.wilyferret.app.people;
+
+import dev.wilyferret.app.storage.RowKey;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Modifying;
+import org.springframework.data.jpa.repository.NativeQuery;
+import org.springframework.data.jpa.repository.Query;
+
+interface SubscriberStore extends JpaRepository<SubscriberRow, RowKey> {
+
+    /** Who of a list is meant; the empty string and null narrow nothing. */
+    String MEANT = """
+            workspace_id = :workspace and list_id = :list
+              and (:state = '' or state = :state)
+              and (:tag = '' or tags @> array[cast(:tag as text)])
+              and (:source = '' or source = :source)
+              and (cast(:page as uuid) is null or page_id = :page)
+              and (cast(:from as timestamptz) is null or joined_at >= :from)
+              and (cast(:until as timestamptz) is null or joined_at < :until)
+              and (:text = '' or (email || ' ' || first_name || ' ' || last_name) ilike :text)
+            """;
+
+    /** Takes an address for a list; 0 if it has it already. Two at the same moment cannot both take it. */
+    @Modifying
+    @NativeQuery("""
+            insert into subscriber (workspace_id, id, list_id, email, address_key, first_name, last_name, phone, answers, tags,
+              state, source, campaign, country, consent, suspect, order_ref, joined_at, in_sequence)
+            values (:workspace, :id, :list, :email, :key, '', '', '', '{}', '{}', 'PENDING', '', '', '', '', '', '', :at, true)
+            on conflict (workspace_id, list_id, address_key) do nothing
+            """)
+    int insertOnce(UUID workspace, UUID id, UUID list, String email, String key, Instant at);
+
+    @Query("from SubscriberRow where key.workspace = :workspace and list = :list and addressKey = :key")
+    Optional<SubscriberRow> onList(UUID workspace, UUID list, String key);
+
+    @Query("from SubscriberRow where key.workspace = :workspace and addressKey = :key order by joinedAt")
+    List<SubscriberRow> ofAddress(UUID workspace, String key);
+
+    @NativeQuery(
+            "select * from subscriber where " + MEANT + " order by joined_at desc, id desc limit :most offset :skip")
+    List<SubscriberRow> meant(
+            UUID workspace,
+            UUID list,
+            String state,
+            String tag,
+            String source,
+            @Nullable UUID page,
+            @Nullable Instant from,
+            @Nullable Instant until,
+            String text,
+            int most,
+            int skip);
+
+    @NativeQuery("select count(*) from subscriber where " + MEANT)
+    long count(
+            UUID workspace,
+            UUID list,
+            String state,
+            String tag,
+            String source,
+            @Nullable UUID page,
+            @Nullable Instant from,
+            @Nullable Instant until,
+            String text);
+
+    @NativeQuery("select * from subscriber where look_at <= :now order by look_at limit :most for update skip locked")
+    List<SubscriberRow> toLookAt(Instant now, int most);
+
+    @Modifying
+    @NativeQuery("""
+            update subscriber set look_at = :now
+            where workspace_id = :workspace and list_id = :list and state = 'CONFIRMED' and in_sequence
+            """)
+    void lookAgain(UUID workspace, UUID list, Instant now);
+
+    @NativeQuery(
+            "select distinct source from subscriber where workspace_id = :workspace and list_id = :list and source <> '' order by 1 limit 100")
+    List<String> sources(UUID workspace, UUID list);
+
+    @NativeQuery(
+            "select distinct unnest(tags) from subscriber where workspace_id = :workspace and list_id = :list order by 1 limit 200")
+    List<String> tags(UUID workspace, UUID list);
+}

@@ -1,0 +1,5 @@
+/** Lists and the people on them: joining, confirming, leaving, erasing, finding, importing. */
+@NullMarked
+package dev.wilyferret.app.people;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,272 @@
+package dev.wilyferret.app.site;
+
+import dev.wilyferret.app.bonuses.Bonus;
+import dev.wilyferret.app.bonuses.Bonuses;
+import dev.wilyferret.app.mail.Delivery;
+import dev.wilyferret.app.mail.MailLinks;
+import dev.wilyferret.app.mail.Outbox;
+import dev.wilyferret.app.pages.PageHtml;
+import dev.wilyferret.app.people.Lists;
+import dev.wilyferret.app.people.MailList;
+import dev.wilyferret.app.people.Passes;
+import dev.wilyferret.app.people.People;
+import dev.wilyferret.app.people.Subscriber;
+import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.core.id.ShortId;
+import dev.wilyferret.core.people.Standing;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+
+/** Where mails lead: confirming, leaving, following a link, fetching what is given away. All without signing in. */
+@Component
+class MailRoutes {
+
+    private final SnapshotKeeper snapshots;
+    private final People people;
+    private final Lists lists;
+    private final Passes passes;
+    private final MailLinks links;
+    private final Outbox outbox;
+    private final Delivery delivery;
+    private final Bonuses bonuses;
+    private final VisitorRoutes visitors;
+    private final MediaRoute media;
+    private final PageHtml html;
+    private final Answers answers;
+
+    MailRoutes(
+            SnapshotKeeper snapshots,
+            People people,
+            Lists lists,
+            Passes passes,
+            MailLinks links,
+            Outbox outbox,
+            Delivery delivery,
+            Bonuses bonuses,
+            VisitorRoutes visitors,
+            MediaRoute media,
+            PageHtml html,
+            Answers answers) {
+        this.snapshots = snapshots;
+        this.people = people;
+        this.lists = lists;
+        this.passes = passes;
+        this.links = links;
+        this.outbox = outbox;
+        this.delivery = delivery;
+        this.bonuses = bonuses;
+        this.visitors = visitors;
+        this.media = media;
+        this.html = html;
+        this.answers = answers;
+    }
+
+    private static boolean looking(HttpServletRequest request) {
+        return request.getMethod().equals("HEAD");
+    }
+
+    private Workspace.Legal legal(UUID workspace) {
+        return Objects.requireNonNull(snapshots.now().workspaces().get(workspace))
+                .legal();
+    }
+
+    /** {@code /confirm/{pass}}: confirms the address, then leads to the list's page for that. */
+    void confirm(HttpServletRequest request, HttpServletResponse response, String pass) throws IOException {
+        Optional<Passes.Claim> claim = passes.read(Passes.Purpose.CONFIRM, pass);
+        Optional<Subscriber> one = claim.flatMap(known -> looking(request)
+                ? people.find(known.workspace(), known.subscriber())
+                : people.confirm(known.workspace(), known.subscriber()));
+        if (one.isEmpty()) {
+            answers.notFound(response);
+            return;
+        }
+        Optional<String> page = page(one.get(), MailList::confirmedPage);
+        if (one.get().standing() != Standing.CONFIRMED) {
+            answers.say(
+                    response,
+                    "Not on the list any more",
+                    List.of("This address has left the list. To come back, fill in the form once more."),
+                    legal(one.get().workspace()));
+        } else if (page.isPresent()) {
+            answers.sendTo(response, page.get() + "?" + with(one.get()));
+        } else {
+            answers.say(
+                    response,
+                    "Thank you",
+                    List.of("Your address is confirmed. What you asked for is on its way."),
+                    legal(one.get().workspace()));
+        }
+    }
+
+    private Optional<String> page(Subscriber one, java.util.function.Function<MailList, Optional<UUID>> which) {
+        return lists.find(one.workspace(), one.list())
+                .flatMap(which)
+                .map(snapshots.now().pagesById()::get)
+                .map(SiteSnapshot.LivePage::path);
+    }
+
+    /** What a page is told of a person who comes by mail: a fresh pass, and the first name for its words. */
+    private String with(Subscriber one) {
+        String pass = "d=" + passes.pass(one.workspace(), one.id(), Passes.Purpose.FETCH);
+        return one.firstName().isEmpty()
+                ? pass
+                : pass + "&first_name=" + URLEncoder.encode(one.firstName(), StandardCharsets.UTF_8);
+    }
+
+    /** {@code GET /leave/{pass}}: asks, since programs open links too; nothing changes yet. */
+    void askToLeave(HttpServletResponse response, String pass) throws IOException {
+        Optional<Subscriber> one = leaver(pass);
+        if (one.isEmpty()) {
+            answers.notFound(response);
+            return;
+        }
+        String list = lists.find(one.get().workspace(), one.get().list())
+                .map(MailList::name)
+                .orElse("");
+        answers.html(
+                response,
+                HttpServletResponse.SC_OK,
+                ServedHtml.of(html.question(
+                        "Unsubscribe",
+                        List.of("%s gets no more mail from the list “%s” once you press the button."
+                                .formatted(one.get().email(), list)),
+                        legal(one.get().workspace()),
+                        "/leave/" + pass,
+                        "",
+                        "Unsubscribe")),
+                "");
+    }
+
+    private Optional<Subscriber> leaver(String pass) {
+        return passes.read(Passes.Purpose.LEAVE, pass)
+                .flatMap(claim -> people.find(claim.workspace(), claim.subscriber()))
+                .filter(one -> one.standing() != Standing.ERASED);
+    }
+
+    /** {@code POST /leave/{pass}}: takes the person off at once, by the button or by one click of a mail program (RFC 8058). */
+    void leave(HttpServletResponse response, String pass) throws IOException {
+        Optional<Subscriber> one = leaver(pass).flatMap(known -> people.leave(known.workspace(), known.id()));
+        if (one.isEmpty()) {
+            answers.notFound(response);
+            return;
+        }
+        Optional<String> page = page(one.get(), MailList::leftPage);
+        if (page.isPresent()) {
+            answers.seeOther(response, page.get());
+        } else {
+            answers.say(
+                    response,
+                    "You are off the list",
+                    List.of("No more mail comes to %s from this list."
+                            .formatted(one.get().email())),
+                    legal(one.get().workspace()));
+        }
+    }
+
+    /** {@code /m/{workspace}/{letter}/{link}}: notes who followed the link, then sends them where the mail said. */
+    void follow(HttpServletRequest request, HttpServletResponse response, String[] parts) throws IOException {
+        Optional<UUID> workspace = ShortId.parse(parts[1]);
+        Optional<UUID> letter = ShortId.parse(parts[2]);
+        Optional<UUID> link = ShortId.parse(parts[3]);
+        Optional<MailLinks.Followed> followed = workspace.isEmpty() || letter.isEmpty() || link.isEmpty()
+                ? Optional.empty()
+                : links.follow(workspace.get(), letter.get(), link.get(), outbox, !looking(request));
+        if (followed.isEmpty()) {
+            answers.notFound(response);
+            return;
+        }
+        Optional<SiteSnapshot.LiveLink> live =
+                followed.get().link().map(snapshots.now().linksById()::get);
+        if (live.isPresent()) {
+            Optional<Subscriber> one =
+                    people.find(workspace.get(), followed.get().subscriber());
+            visitors.follow(request, response, live.get(), one.map(this::with).orElse(""));
+        } else {
+            answers.sendTo(response, followed.get().destination());
+        }
+    }
+
+    /** {@code GET /gift/{bonus}?d=pass}: hands a bonus out to whoever has a pass that is still good. */
+    void gift(HttpServletRequest request, HttpServletResponse response, String id) throws IOException {
+        String pass = Optional.ofNullable(request.getParameter("d")).orElse("");
+        Optional<Passes.Claim> claim = passes.read(Passes.Purpose.FETCH, pass);
+        Optional<UUID> bonusId = ShortId.parse(id);
+        if (claim.isEmpty() || claim.get().over()) {
+            askForAddress(
+                    response,
+                    id,
+                    claim.isPresent()
+                            ? "This link was good for a week, and that is over."
+                            : "This link belongs to the mail it came with.");
+            return;
+        }
+        UUID workspace = claim.get().workspace();
+        Optional<Bonus> bonus =
+                bonusId.flatMap(known -> bonuses.find(workspace, known)).filter(Bonus::given);
+        Optional<Subscriber> one =
+                people.find(workspace, claim.get().subscriber()).filter(known -> known.standing() != Standing.ERASED);
+        if (bonus.isEmpty() || one.isEmpty()) {
+            answers.notFound(response);
+            return;
+        }
+        if (!looking(request) && request.getHeader("Range") == null) {
+            bonuses.fetch(workspace, bonus.get().id(), one.get().id());
+        }
+        if (bonus.get().file().isEmpty()) {
+            answers.sendTo(response, bonus.get().link());
+        } else {
+            media.handOut(request, response, bonus.get().file());
+        }
+    }
+
+    private void askForAddress(HttpServletResponse response, String id, String why) throws IOException {
+        Optional<UUID> workspace = ShortId.parse(id).flatMap(bonuses::workspaceOf);
+        if (workspace.isEmpty()) {
+            answers.notFound(response);
+            return;
+        }
+        List<String> words =
+                new ArrayList<>(List.of(why, "Type the address you gave, and a fresh link comes by mail."));
+        bonuses.find(workspace.get(), ShortId.parse(id).orElseThrow())
+                .map(Bonus::terms)
+                .filter(terms -> !terms.isEmpty())
+                .ifPresent(words::add);
+        answers.html(
+                response,
+                HttpServletResponse.SC_OK,
+                ServedHtml.of(html.question(
+                        "A fresh link",
+                        words,
+                        legal(workspace.get()),
+                        "/gift/" + id,
+                        "E-mail address",
+                        "Mail me a fresh link")),
+                "");
+    }
+
+    /** {@code POST /gift/{bonus}}: mails a fresh link to an address that is on a list; the answer tells nobody whether it is. */
+    void renew(HttpServletRequest request, HttpServletResponse response, String id) throws IOException {
+        Optional<UUID> bonus = ShortId.parse(id);
+        Optional<UUID> workspace = bonus.flatMap(bonuses::workspaceOf);
+        if (workspace.isEmpty()) {
+            answers.notFound(response);
+            return;
+        }
+        String typed = Optional.ofNullable(request.getParameter("email")).orElse("");
+        delivery.renew(workspace.get(), bonus.get(), typed);
+        answers.say(
+                response,
+                "Look in your inbox",
+                List.of("If that address is on our list, a fresh link is on its way to it."),
+                legal(workspace.get()));
+    }
+}

@@ -1,0 +1,63 @@
+package dev.wilyferret.core.people;
+
+import dev.wilyferret.core.text.PlainText;
+import dev.wilyferret.core.text.Refusal;
+import java.net.IDN;
+import java.util.Locale;
+import java.util.regex.Pattern;
+
+/**
+ * An e-mail address that a mail can be sent to, at most 254 characters (RFC 5321, 4.5.3.1.3). A domain in any alphabet is
+ * taken and written in its ASCII form (RFC 5891).
+ *
+ * @param text as it is sent to
+ */
+public record EmailAddress(String text) {
+
+    static final int MOST = 254;
+    private static final int MOST_LOCAL = 64;
+    /** The characters of a dot-atom (RFC 5322, 3.2.3). */
+    private static final Pattern LOCAL =
+            Pattern.compile("[A-Za-z0-9!#$%&'*+/=?^_`{|}~-]+(\\.[A-Za-z0-9!#$%&'*+/=?^_`{|}~-]+)*");
+
+    private static final Pattern DOMAIN =
+            Pattern.compile("([A-Za-z0-9]([A-Za-z0-9-]{0,61}[A-Za-z0-9])?\\.)+[A-Za-z]([A-Za-z0-9-]{0,61}[A-Za-z0-9])");
+
+    /** @throws Refusal saying what is wrong with it */
+    public EmailAddress {
+        text = PlainText.line("e-mail address", text, MOST);
+        int at = text.lastIndexOf('@');
+        if (at < 1 || at == text.length() - 1) {
+            throw wrong();
+        }
+        String local = text.substring(0, at);
+        String domain = ascii(text.substring(at + 1));
+        if (local.codePoints().anyMatch(sign -> sign > 127)) {
+            throw new Refusal(
+                    "That address has a letter before the @ that few mail servers deliver to. Use another address.");
+        }
+        if (local.length() > MOST_LOCAL
+                || !LOCAL.matcher(local).matches()
+                || !DOMAIN.matcher(domain).matches()) {
+            throw wrong();
+        }
+        text = local + "@" + domain;
+    }
+
+    private static Refusal wrong() {
+        return new Refusal("That does not look like an e-mail address. Check it for a missing @ or a typing slip.");
+    }
+
+    private static String ascii(String domain) {
+        try {
+            return IDN.toASCII(domain, IDN.USE_STD3_ASCII_RULES);
+        } catch (IllegalArgumentException e) {
+            throw wrong();
+        }
+    }
+
+    /** What makes two spellings the same mailbox: mail servers do not tell letters' case apart in practice. */
+    public String key() {
+        return text.toLowerCase(Locale.ROOT);
+    }
+}
