@@ -3,6 +3,7 @@ package dev.wilyferret.app.leads;
 import dev.wilyferret.core.address.Tags;
 import java.time.Instant;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 
 /**
@@ -10,7 +11,7 @@ import java.util.UUID;
  *
  * @param answers what they typed besides, by label
  * @param consent the wording they agreed to; empty if none was asked for or given
- * @param tags of the visit it came by
+ * @param tags of the visit it came by; empty where none were known
  * @param country by the network address; empty where it is not known
  * @param suspect why it may be a program; empty if nothing speaks for that
  */
@@ -23,6 +24,6 @@ public record Lead(
         Map<String, String> answers,
         String consent,
         String suspect,
-        Tags tags,
+        Optional<Tags> tags,
         String country,
         Instant at) {}

@@ -8,6 +8,7 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.Table;
 import java.time.Instant;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
@@ -58,25 +59,18 @@ class LeadRow {
         answers = lead.answers();
         consent = lead.consent();
         suspect = lead.suspect();
-        source = lead.tags().source();
-        medium = lead.tags().medium();
-        campaign = lead.tags().campaign();
+        source = lead.tags().map(Tags::source).orElse("");
+        medium = lead.tags().map(Tags::medium).orElse("");
+        campaign = lead.tags().map(Tags::campaign).orElse("");
         country = lead.country();
         at = lead.at();
     }
 
+    private Optional<Tags> tags() {
+        return source.isEmpty() ? Optional.empty() : Optional.of(new Tags(source, medium, campaign, "", ""));
+    }
+
     Lead toLead() {
-        return new Lead(
-                key.id(),
-                promotion,
-                page,
-                click,
-                email,
-                answers,
-                consent,
-                suspect,
-                new Tags(source, medium, campaign, "", ""),
-                country,
-                at);
+        return new Lead(key.id(), promotion, page, click, email, answers, consent, suspect, tags(), country, at);
     }
 }

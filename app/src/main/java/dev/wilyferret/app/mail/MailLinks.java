@@ -96,7 +96,9 @@ public class MailLinks {
                     .map(Page::id);
             String list =
                     lists.find(mail.workspace(), mail.list()).orElseThrow().name();
-            Tags tags = new Tags(Slug.proposedFor(list), "email", one.slug(), "", Slug.proposedFor(mail.name()));
+            String source = Slug.proposedFor(list);
+            Tags tags = new Tags(
+                    source.isEmpty() ? "list" : source, "email", one.slug(), "", Slug.proposedFor(mail.name()));
             return links.add(mail.workspace(), one.id(), links.freeCode(""), page, tags)
                     .id();
         });

@@ -87,11 +87,17 @@ public class Pages {
      */
     @Transactional
     public Page make(UUID workspace, UUID promotion, StartingDesign design) {
+        return make(workspace, promotion, design.key(), design.name(), design.page());
+    }
+
+    /** As {@link #make(UUID, UUID, StartingDesign)}, under another name and with what was changed of the design. */
+    @Transactional
+    public Page make(UUID workspace, UUID promotion, String design, String name, ContentPage page) {
         ContentPage draft = first(workspace, promotion, PageKind.REDIRECT)
-                .map(redirect -> relinked(design.page(), NextStep.ToOffer.class, new NextStep.ToPage(redirect.id())))
-                .orElse(design.page());
-        Page made = add(workspace, promotion, PageKind.CONTENT, design.name(), design.key(), draft);
-        locked(workspace, made.id()).design = design.key();
+                .map(redirect -> relinked(page, NextStep.ToOffer.class, new NextStep.ToPage(redirect.id())))
+                .orElse(page);
+        Page made = add(workspace, promotion, PageKind.CONTENT, name, design, draft);
+        locked(workspace, made.id()).design = design;
         awaiting(made);
         return made;
     }

@@ -180,8 +180,8 @@ class FormRoutes {
                 Optional.of(lead.promotion()),
                 Optional.of(lead.page()),
                 Optional.of(lead.click()),
-                lead.tags().source(),
-                lead.tags().campaign(),
+                lead.tags().map(Tags::source).orElse(""),
+                lead.tags().map(Tags::campaign).orElse(""),
                 lead.country(),
                 lead.consent(),
                 lead.suspect(),
@@ -209,8 +209,7 @@ class FormRoutes {
                 visit.currentOn(page.promotion())
                         .flatMap(Visit.Current::link)
                         .map(snapshots.now().linksById()::get)
-                        .map(SiteSnapshot.LiveLink::tags)
-                        .orElse(new Tags("", "", "", "", "")),
+                        .map(SiteSnapshot.LiveLink::tags),
                 places.country(request.getRemoteAddr()),
                 clock.instant());
     }

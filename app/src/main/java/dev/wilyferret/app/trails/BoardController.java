@@ -9,6 +9,7 @@ import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.design.ReadyTrail;
 import dev.wilyferret.core.design.StartingDesign;
 import dev.wilyferret.core.link.Slug;
 import dev.wilyferret.core.text.PlainText;
@@ -36,6 +37,7 @@ class BoardController {
     private final Offers offers;
     private final Promotions promotions;
     private final Pages pages;
+    private final TrailMaker maker;
     private final Show show;
     private final Clock clock;
 
@@ -45,6 +47,7 @@ class BoardController {
             Offers offers,
             Promotions promotions,
             Pages pages,
+            TrailMaker maker,
             Show show,
             Clock clock) {
         this.overviews = overviews;
@@ -52,6 +55,7 @@ class BoardController {
         this.offers = offers;
         this.promotions = promotions;
         this.pages = pages;
+        this.maker = maker;
         this.show = show;
         this.clock = clock;
     }
@@ -91,13 +95,14 @@ class BoardController {
                         name,
                         "slug",
                         Slug.proposedFor(name),
-                        "pages",
-                        "on")),
+                        "trail",
+                        "bridge")),
                 model);
     }
 
     private static String show(List<Offer> offers, Intake form, Model model) {
         model.addAttribute("offers", offers);
+        model.addAttribute("readyTrails", ReadyTrail.all());
         model.addAttribute("form", form);
         return "trails/new";
     }
@@ -119,10 +124,11 @@ class BoardController {
         }
         Promotion made =
                 promotions.add(member.workspace(), offer.orElseThrow().id(), name.orElseThrow(), slug.orElseThrow());
-        if (form.ticked("pages")) {
+        if (form.value("trail").equals("bridge")) {
             pages.makeRedirect(member.workspace(), made.id());
             pages.make(member.workspace(), made.id(), StartingDesign.bridge());
         }
+        ReadyTrail.of(form.value("trail")).ifPresent(trail -> maker.make(made, trail));
         return "redirect:/promotions/" + made.id();
     }
 }

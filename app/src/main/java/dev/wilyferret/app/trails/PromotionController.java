@@ -18,9 +18,14 @@ import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.click.Standing;
+import dev.wilyferret.core.design.ReadyTrail;
+import dev.wilyferret.core.design.StartingDesign;
+import dev.wilyferret.core.text.PlainText;
+import dev.wilyferret.core.trail.PageMap;
 import dev.wilyferret.core.trail.Station;
 import java.time.Clock;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Function;
@@ -31,9 +36,11 @@ import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.server.ResponseStatusException;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** A promotion's trail, the lists behind its figures, and the benches that only look. */
 @Controller
@@ -48,6 +55,8 @@ class PromotionController {
     private final Sales sales;
     private final Workspaces workspaces;
     private final Installation installation;
+    private final PagePlan plan;
+    private final TrailMaker maker;
     private final Clock clock;
 
     PromotionController(
@@ -59,6 +68,8 @@ class PromotionController {
             Sales sales,
             Workspaces workspaces,
             Installation installation,
+            PagePlan plan,
+            TrailMaker maker,
             Clock clock) {
         this.promotions = promotions;
         this.offers = offers;
@@ -68,6 +79,8 @@ class PromotionController {
         this.sales = sales;
         this.workspaces = workspaces;
         this.installation = installation;
+        this.plan = plan;
+        this.maker = maker;
         this.clock = clock;
     }
 
@@ -86,7 +99,45 @@ class PromotionController {
                         .limit(8)
                         .toList());
         addLinks(member, promotion, model);
+        PageMap map = plan.of(opened);
+        model.addAttribute("map", map);
+        model.addAttribute("plan", PlanDrawing.of(map));
+        model.addAttribute("readyTrails", map.nodes().isEmpty() ? ReadyTrail.all() : List.of());
         return "trails/promotion";
+    }
+
+    /** Makes all pages of a ready-made trail. */
+    @PostMapping("/ready")
+    String ready(
+            @AuthenticationPrincipal Member member,
+            @PathVariable UUID promotion,
+            @RequestParam String trail,
+            RedirectAttributes after) {
+        Promotion opened = promotion(member, promotion);
+        ReadyTrail chosen = ReadyTrail.of(trail).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        maker.make(opened, chosen);
+        after.addFlashAttribute(
+                "said",
+                "“%s” is there, linked. Write your own words, then publish page by page.".formatted(chosen.name()));
+        return "redirect:/promotions/" + promotion;
+    }
+
+    /** Makes a page that a next step waits for, from the design that suits its name. */
+    @PostMapping("/missing")
+    String missing(@AuthenticationPrincipal Member member, @PathVariable UUID promotion, @RequestParam String name) {
+        Promotion opened = promotion(member, promotion);
+        StartingDesign design = StartingDesign.all().stream()
+                .filter(one -> name.toLowerCase(Locale.ROOT).contains(one.name().toLowerCase(Locale.ROOT)))
+                .findFirst()
+                .or(() -> StartingDesign.of("page"))
+                .orElseThrow();
+        Page made = pages.make(
+                member.workspace(),
+                opened.id(),
+                design.key(),
+                PlainText.line("name of the page", name, 60),
+                design.page());
+        return "redirect:/promotions/" + promotion + "/pages/" + made.id();
     }
 
     /** The clicks behind a station's figure. */

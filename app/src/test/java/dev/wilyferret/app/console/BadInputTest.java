@@ -117,8 +117,8 @@ class BadInputTest extends AppTest {
                 HOSTILE,
                 "slug",
                 "hostile-" + System.nanoTime(),
-                "pages",
-                "on");
+                "trail",
+                "bridge");
         var promotion = promotions.of(stage.id()).getFirst();
         String links = "/promotions/" + promotion.id() + "/links";
         owner.send(
@@ -230,8 +230,8 @@ class BadInputTest extends AppTest {
                 "Cellar",
                 "slug",
                 "cellar-" + System.nanoTime(),
-                "pages",
-                "on");
+                "trail",
+                "bridge");
         return pages.of(stage.id()).stream()
                 .filter(page -> page.draft() instanceof PageDocument.ContentPage)
                 .findFirst()

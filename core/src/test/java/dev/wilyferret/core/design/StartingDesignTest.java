@@ -35,7 +35,10 @@ class StartingDesignTest {
         Readiness.Around around = new Readiness.Around(
                 page -> Readiness.Target.MISSING, Set.of(), offer -> true, Map.of(), true, 0, List.of(), Instant.EPOCH);
         Set<Finding.Check> gaps = Set.of(
-                Finding.Check.COUNTDOWN_PAST, Finding.Check.COUNTDOWN_WITHOUT_EFFECT, Finding.Check.NO_DESCRIPTION);
+                Finding.Check.COUNTDOWN_PAST,
+                Finding.Check.COUNTDOWN_WITHOUT_EFFECT,
+                Finding.Check.NO_DESCRIPTION,
+                Finding.Check.NO_LIST);
         List<Finding> findings = Readiness.of(design.page(), around);
         if (!design.key().equals("page")) {
             assertThat(findings).extracting(Finding::check).isSubsetOf(gaps);

@@ -43,7 +43,9 @@ class ReadinessTest {
 
     private static Placed form(Ask first, Ask phone) {
         return Placed.of(
-                "f", new Block.Form(first, Ask.NO, phone, List.of(), "Send", "", "Thanks", new NextStep.ShowThanks()));
+                "f",
+                new Block.Form(first, Ask.NO, phone, List.of(), "Send", "", "Thanks", new NextStep.ShowThanks())
+                        .onto(new UUID(4, 4)));
     }
 
     private static Placed countdown(Optional<Instant> until, Optional<BlockId> hides) {
@@ -107,6 +109,37 @@ class ReadinessTest {
                         "a pop-up that is not there",
                         goodWith(button(new NextStep.OpenPopUp(new BlockId("pop")))),
                         "STOPS POP_UP_MISSING b"),
+                arguments(
+                        "a jump to a part that is not there",
+                        goodWith(button(new NextStep.JumpTo(new BlockId("gone")))),
+                        "STOPS PART_MISSING b"),
+                arguments(
+                        "a handed-out file that is gone",
+                        goodWith(button(new NextStep.HandOut("gone.pdf"))),
+                        "STOPS HANDED_FILE_MISSING b"),
+                arguments(
+                        "two at once, one of them gone",
+                        page(
+                                HEADLINE,
+                                button(new NextStep.TwoAtOnce(OFFER, new NextStep.ToPage(new UUID(9, 9)))),
+                                DISCLOSURE),
+                        "STOPS PAGE_MISSING b"),
+                arguments(
+                        "a form that puts people on no list",
+                        page(
+                                HEADLINE,
+                                Placed.of(
+                                        "f",
+                                        new Block.Form(
+                                                Ask.NO,
+                                                Ask.NO,
+                                                Ask.NO,
+                                                List.of(),
+                                                "Send",
+                                                "",
+                                                "Thanks",
+                                                new NextStep.ShowThanks()))),
+                        "ADVICE NO_LIST f"),
                 arguments("three fields", goodWith(form(Ask.OPTIONAL, Ask.REQUIRED)), "SHOULD MANY_FIELDS f"),
                 arguments(
                         "an affiliate link without disclosure",

@@ -1,0 +1,85 @@
+package dev.wilyferret.core.design;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.wilyferret.core.page.Block;
+import dev.wilyferret.core.page.NextStep;
+import java.util.List;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+
+class ReadyTrailTest {
+
+    static Stream<ReadyTrail> trails() {
+        return ReadyTrail.all().stream();
+    }
+
+    private static List<NextStep> ways(ReadyTrail.Stop stop) {
+        return stop.page()
+                .blocks()
+                .all()
+                .flatMap(placed -> placed.block().nextSteps().stream())
+                .flatMap(next -> next.each().stream())
+                .toList();
+    }
+
+    @ParameterizedTest
+    @MethodSource("trails")
+    void everyPageItNamesIsOneOfItsOwn(ReadyTrail trail) {
+        Set<String> own = trail.stops().stream().map(ReadyTrail.Stop::name).collect(Collectors.toSet());
+        assertThat(own).hasSize(trail.stops().size());
+        trail.stops()
+                .forEach(stop -> ways(stop).stream()
+                        .filter(NextStep.ToPageToMake.class::isInstance)
+                        .map(next -> ((NextStep.ToPageToMake) next).name())
+                        .forEach(name -> assertThat(own).contains(name)));
+        trail.list()
+                .ifPresent(list -> Stream.of(list.check(), list.confirmed(), list.gift())
+                        .filter(name -> !name.isEmpty())
+                        .forEach(name -> assertThat(own).contains(name)));
+        assertThat(ReadyTrail.of(trail.key())).isPresent();
+    }
+
+    @ParameterizedTest
+    @MethodSource("trails")
+    void itsFormsPutPeopleOnItsList(ReadyTrail trail) {
+        UUID list = new UUID(7, 7);
+        trail.onto(list).stream()
+                .flatMap(stop -> stop.page().blocks().all())
+                .filter(placed -> placed.block() instanceof Block.Form)
+                .forEach(placed ->
+                        assertThat(((Block.Form) placed.block()).list()).contains(list));
+    }
+
+    @Test
+    void theClaimAsksForTheOrderAndTheDownloadHandsOut() {
+        ReadyTrail trail = ReadyTrail.of("bonus-for-buyers").orElseThrow();
+        assertThat(trail.stops()
+                        .get(1)
+                        .page()
+                        .blocks()
+                        .first(Block.Form.class)
+                        .orElseThrow()
+                        .order())
+                .isEqualTo(Block.Ask.REQUIRED);
+        assertThat(trail.stops()
+                        .get(2)
+                        .page()
+                        .blocks()
+                        .first(Block.BonusList.class)
+                        .orElseThrow()
+                        .handedOut())
+                .isTrue();
+    }
+
+    @Test
+    void theTwoOffersOpenAtOnce() {
+        assertThat(ways(ReadyTrail.of("two-offers").orElseThrow().stops().getFirst()))
+                .containsExactly(new NextStep.ToOffer(), new NextStep.ToPageToMake("Second offer"));
+    }
+}

@@ -1,0 +1,71 @@
+package dev.wilyferret.core.people;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import dev.wilyferret.core.text.Refusal;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+class EmailAddressTest {
+
+    /** The ASCII form is the one of RFC 3492 for "kürbis", worked out by hand: krbis, a hyphen, then the place of the ü. */
+    @ParameterizedTest
+    @CsvSource({
+        "ines@kelderhoek.example, ines@kelderhoek.example",
+        "' Ines.Okafor+list@mail.kelderhoek.example ', Ines.Okafor+list@mail.kelderhoek.example",
+        "ines@kürbis.example, ines@xn--krbis-kva.example"
+    })
+    void takesWhatMailServersDeliver(String typed, String text) {
+        assertThat(new EmailAddress(typed).text()).isEqualTo(text);
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "ines",
+                "@kelderhoek.example",
+                "ines@",
+                "ines@kelderhoek",
+                "ines@kelder hoek.example",
+                "ines..okafor@kelderhoek.example",
+                "ines,mara@kelderhoek.example",
+                "<ines@kelderhoek.example>",
+                "ines@-kelderhoek.example"
+            })
+    void refusesTheRest(String typed) {
+        assertThatThrownBy(() -> new EmailAddress(typed))
+                .isInstanceOf(Refusal.class)
+                .hasMessageContaining("does not look like an e-mail address");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"ines@a.example\r\nBcc: all@b.example", "ines@a.example\nX: y", "in\u0000es@a.example"})
+    void nothingGetsIntoTheHeaders(String typed) {
+        assertThatThrownBy(() -> new EmailAddress(typed)).isInstanceOf(Refusal.class);
+    }
+
+    @Test
+    void saysWhenItIsTooLongOrHasLettersFewServersTake() {
+        assertThatThrownBy(() -> new EmailAddress("i".repeat(290) + "@a.example"))
+                .hasMessageContaining("at most 254");
+        assertThatThrownBy(() -> new EmailAddress("i".repeat(65) + "@a.example"))
+                .isInstanceOf(Refusal.class);
+        assertThatThrownBy(() -> new EmailAddress("ïnes@a.example")).hasMessageContaining("before the @");
+    }
+
+    @Test
+    void caseMakesNoOther() {
+        assertThat(new EmailAddress("Ines@A.example").key()).isEqualTo(new EmailAddress("ines@a.EXAMPLE").key());
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"=1+1", "+43 1", "-2", "@x"})
+    void spreadsheetsRunNothing(String text) {
+        assertThat(SafeCell.of(text)).isEqualTo("\u0027" + text);
+        assertThat(SafeCell.of("Ines " + text)).isEqualTo("Ines " + text);
+        assertThat(SafeCell.of("")).isEmpty();
+    }
+}
