@@ -1,0 +1,60 @@
+package dev.wilyferret.app.handover;
+
+import dev.wilyferret.app.storage.RowKey;
+import jakarta.persistence.Column;
+import jakarta.persistence.EmbeddedId;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.Table;
+import java.time.Instant;
+import java.util.Map;
+import java.util.UUID;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
+
+@Entity
+@Table(name = "handover")
+class HandoverRow {
+
+    /** What a form is sent with. */
+    record Fields(Map<String, String> fixed, Map<String, String> filled, boolean get) {}
+
+    @EmbeddedId
+    RowKey key;
+
+    @Column(name = "list_id")
+    UUID list;
+
+    @Enumerated(EnumType.STRING)
+    Handover.Kind kind;
+
+    String address;
+    String secret;
+
+    @JdbcTypeCode(SqlTypes.JSON)
+    Fields fields;
+
+    boolean live;
+
+    @Column(name = "made_at")
+    Instant madeAt;
+
+    protected HandoverRow() {}
+
+    HandoverRow(Handover handover, Instant madeAt) {
+        key = new RowKey(handover.workspace(), handover.id());
+        list = handover.list();
+        kind = handover.kind();
+        address = handover.address();
+        secret = handover.secret();
+        fields = new Fields(handover.fields(), handover.filled(), handover.get());
+        live = handover.live();
+        this.madeAt = madeAt;
+    }
+
+    Handover toHandover() {
+        return new Handover(
+                key.workspace(), key.id(), list, kind, address, secret, fields.fixed, fields.filled, fields.get, live);
+    }
+}

@@ -1,0 +1,70 @@
+package dev.wilyferret.app.handover;
+
+import dev.wilyferret.app.storage.RowKey;
+import java.time.Instant;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Modifying;
+import org.springframework.data.jpa.repository.NativeQuery;
+import org.springframework.data.jpa.repository.Query;
+
+interface HandoverStore extends JpaRepository<HandoverRow, RowKey> {
+
+    @Query("from HandoverRow where key.workspace = :workspace and list = :list order by madeAt")
+    List<HandoverRow> ofList(UUID workspace, UUID list);
+
+    @Modifying
+    @NativeQuery("""
+            insert into handed (workspace_id, id, handover_id, subscriber_id, state, due_at, attempts, answer)
+            values (:workspace, :id, :handover, :subscriber, 'WAITING', :now, 0, '')
+            on conflict (workspace_id, handover_id, subscriber_id) do nothing
+            """)
+    void put(UUID workspace, UUID id, UUID handover, UUID subscriber, Instant now);
+
+    /** Somebody to be handed on. */
+    interface Waiting {
+        UUID getWorkspace();
+
+        UUID getId();
+
+        UUID getHandover();
+
+        UUID getSubscriber();
+
+        int getAttempts();
+    }
+
+    @NativeQuery("""
+            select workspace_id as workspace, id, handover_id as handover, subscriber_id as subscriber, attempts
+            from handed where state = 'WAITING' and due_at <= :now order by due_at limit 20
+            """)
+    List<Waiting> due(Instant now);
+
+    @Modifying
+    @NativeQuery("""
+            update handed set state = :state, due_at = :due, attempts = attempts + 1, answer = :answer
+            where workspace_id = :workspace and id = :id
+            """)
+    void note(UUID workspace, UUID id, String state, Instant due, String answer);
+
+    /** What became of those handed on, the latest first. */
+    interface Handed {
+        UUID getHandover();
+
+        UUID getSubscriber();
+
+        String getState();
+
+        int getAttempts();
+
+        String getAnswer();
+    }
+
+    @NativeQuery("""
+            select d.handover_id as handover, d.subscriber_id as subscriber, d.state, d.attempts, d.answer
+            from handed d join handover h on h.workspace_id = d.workspace_id and h.id = d.handover_id
+            where d.workspace_id = :workspace and h.list_id = :list order by d.due_at desc limit 50
+            """)
+    List<Handed> handed(UUID workspace, UUID list);
+}

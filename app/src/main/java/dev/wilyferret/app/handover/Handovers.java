@@ -1,0 +1,254 @@
+package dev.wilyferret.app.handover;
+
+import dev.wilyferret.app.people.Lists;
+import dev.wilyferret.app.people.MailList;
+import dev.wilyferret.app.people.People;
+import dev.wilyferret.app.people.Subscriber;
+import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.mail.Retry;
+import dev.wilyferret.core.people.Standing;
+import java.io.IOException;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.security.GeneralSecurityException;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.HexFormat;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import javax.crypto.Mac;
+import javax.crypto.spec.SecretKeySpec;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.context.event.EventListener;
+import org.springframework.scheduling.annotation.Scheduled;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Hands confirmed subscribers on, each once, tried again with growing pauses. A webhook's body is signed: the header
+ * {@code X-Ferret-Signature} holds the HMAC-SHA256 (RFC 2104) of the time in {@code X-Ferret-Time}, a full stop and the
+ * body, in hexadecimal.
+ */
+@Service
+public class Handovers {
+
+    private static final Logger LOG = LoggerFactory.getLogger(Handovers.class);
+    private static final Duration PATIENCE = Duration.ofSeconds(15);
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    private final HandoverStore handovers;
+    private final People people;
+    private final Lists lists;
+    private final TransactionTemplate transaction;
+    private final UuidV7 ids;
+    private final Clock clock;
+    private final HttpClient http = HttpClient.newBuilder()
+            .connectTimeout(PATIENCE)
+            .followRedirects(HttpClient.Redirect.NEVER)
+            .build();
+
+    Handovers(
+            HandoverStore handovers,
+            People people,
+            Lists lists,
+            TransactionTemplate transaction,
+            UuidV7 ids,
+            Clock clock) {
+        this.handovers = handovers;
+        this.people = people;
+        this.lists = lists;
+        this.transaction = transaction;
+        this.ids = ids;
+        this.clock = clock;
+    }
+
+    /** What an address answered. */
+    public record Answer(boolean taken, String words) {}
+
+    public UUID newId() {
+        return ids.next();
+    }
+
+    @Transactional
+    public void keep(Handover handover) {
+        handovers.save(new HandoverRow(handover, clock.instant()));
+    }
+
+    @Transactional
+    public void drop(UUID workspace, UUID id) {
+        handovers.findById(new RowKey(workspace, id)).ifPresent(row -> row.live = false);
+    }
+
+    @Transactional(readOnly = true)
+    public List<Handover> of(UUID workspace, UUID list) {
+        return handovers.ofList(workspace, list).stream()
+                .map(HandoverRow::toHandover)
+                .filter(Handover::live)
+                .toList();
+    }
+
+    /** Whoever is confirmed is handed on, told in the transaction that confirms them. */
+    @EventListener
+    @Transactional
+    public void confirmed(People.Confirmed event) {
+        Subscriber one = event.subscriber();
+        of(one.workspace(), one.list())
+                .forEach(handover ->
+                        handovers.put(one.workspace(), ids.next(), handover.id(), one.id(), clock.instant()));
+    }
+
+    @Scheduled(fixedDelay = 1000)
+    void turn() {
+        try {
+            handovers.due(clock.instant()).forEach(this::handOn);
+        } catch (RuntimeException e) {
+            LOG.warn("Subscribers could not be handed on; it is tried again: {}", e.getMessage());
+        }
+    }
+
+    private void handOn(HandoverStore.Waiting waiting) {
+        Optional<Handover> to = handovers
+                .findById(new RowKey(waiting.getWorkspace(), waiting.getHandover()))
+                .map(HandoverRow::toHandover)
+                .filter(Handover::live);
+        Optional<Subscriber> one = people.find(waiting.getWorkspace(), waiting.getSubscriber())
+                .filter(known -> known.standing() == Standing.CONFIRMED);
+        if (to.isEmpty() || one.isEmpty()) {
+            note(waiting, "DROPPED", Duration.ZERO, "Switched off, or the person has left.");
+            return;
+        }
+        Answer answer = send(to.get(), one.get());
+        Optional<Duration> pause = Retry.pause(waiting.getAttempts() + 1);
+        if (answer.taken) {
+            note(waiting, "TAKEN", Duration.ZERO, answer.words);
+        } else {
+            note(waiting, pause.isPresent() ? "WAITING" : "REFUSED", pause.orElse(Duration.ZERO), answer.words);
+        }
+    }
+
+    private void note(HandoverStore.Waiting waiting, String state, Duration pause, String answer) {
+        transaction.executeWithoutResult(status -> handovers.note(
+                waiting.getWorkspace(), waiting.getId(), state, clock.instant().plus(pause), answer));
+    }
+
+    /** Sends a subscriber on, and says what came back. */
+    public Answer send(Handover to, Subscriber one) {
+        try {
+            HttpRequest request = switch (to.kind()) {
+                case WEBHOOK -> webhook(to, one);
+                case FORM -> form(to, one);
+            };
+            HttpResponse<String> answer =
+                    http.send(request, HttpResponse.BodyHandlers.ofString(StandardCharsets.UTF_8));
+            boolean taken = answer.statusCode() < (to.kind() == Handover.Kind.FORM ? 400 : 300);
+            return new Answer(taken, shown(answer.statusCode() + " " + answer.body()));
+        } catch (IOException | IllegalArgumentException e) {
+            return new Answer(
+                    false, shown("Out of reach: " + (e.getMessage() == null ? e.toString() : e.getMessage())));
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return new Answer(false, "The program was stopping.");
+        }
+    }
+
+    private static String shown(String answer) {
+        String clean = answer.replaceAll("<[^>]*>", " ")
+                .replaceAll("[\\p{C}\\s]+", " ")
+                .strip();
+        return clean.length() > 300 ? clean.substring(0, 299) + "…" : clean;
+    }
+
+    private HttpRequest webhook(Handover to, Subscriber one) {
+        Map<String, Object> body = new LinkedHashMap<>();
+        body.put("event", "subscriber-confirmed");
+        body.put("id", one.id());
+        body.put(
+                "list",
+                lists.find(one.workspace(), one.list()).map(MailList::name).orElse(""));
+        body.put("email", one.email());
+        body.put("first_name", one.firstName());
+        body.put("last_name", one.lastName());
+        body.put("phone", one.phone());
+        body.put("tags", one.tags());
+        body.put("answers", one.answers());
+        body.put("source", one.source());
+        body.put("campaign", one.campaign());
+        body.put("consent", one.consent());
+        body.put("confirmed_at", one.confirmedAt().map(Instant::toString).orElse(""));
+        String json = JSON.writeValueAsString(body);
+        String time = String.valueOf(clock.instant().getEpochSecond());
+        return HttpRequest.newBuilder(URI.create(to.address()))
+                .timeout(PATIENCE)
+                .header("Content-Type", "application/json")
+                .header("X-Ferret-Time", time)
+                .header("X-Ferret-Signature", signature(to.secret(), time + "." + json))
+                .POST(HttpRequest.BodyPublishers.ofString(json))
+                .build();
+    }
+
+    static String signature(String secret, String text) {
+        try {
+            Mac mac = Mac.getInstance("HmacSHA256");
+            mac.init(new SecretKeySpec(secret.getBytes(StandardCharsets.UTF_8), "HmacSHA256"));
+            return HexFormat.of().formatHex(mac.doFinal(text.getBytes(StandardCharsets.UTF_8)));
+        } catch (GeneralSecurityException e) {
+            throw new IllegalStateException("Every Java runtime has HmacSHA256", e);
+        }
+    }
+
+    private static HttpRequest form(Handover to, Subscriber one) {
+        Map<String, String> fields = new LinkedHashMap<>(to.fields());
+        to.filled().forEach((name, part) -> fields.put(name, value(FormCode.Part.valueOf(part), one)));
+        String encoded = fields.entrySet().stream()
+                .map(field -> encoded(field.getKey()) + "=" + encoded(field.getValue()))
+                .collect(Collectors.joining("&"));
+        HttpRequest.Builder request = HttpRequest.newBuilder().timeout(PATIENCE);
+        return to.get()
+                ? request.uri(URI.create(to.address() + (to.address().contains("?") ? "&" : "?") + encoded))
+                        .GET()
+                        .build()
+                : request.uri(URI.create(to.address()))
+                        .header("Content-Type", "application/x-www-form-urlencoded")
+                        .POST(HttpRequest.BodyPublishers.ofString(encoded))
+                        .build();
+    }
+
+    private static String encoded(String text) {
+        return URLEncoder.encode(text, StandardCharsets.UTF_8);
+    }
+
+    private static String value(FormCode.Part part, Subscriber one) {
+        return switch (part) {
+            case EMAIL -> one.email();
+            case FIRST_NAME -> one.firstName();
+            case LAST_NAME -> one.lastName();
+            case NAME -> one.name();
+            case PHONE -> one.phone();
+            case NOTHING -> "";
+        };
+    }
+
+    /** What became of somebody handed on. */
+    public record Handed(UUID handover, UUID subscriber, String state, int attempts, String answer) {}
+
+    @Transactional(readOnly = true)
+    public List<Handed> handed(UUID workspace, UUID list) {
+        return handovers.handed(workspace, list).stream()
+                .map(row -> new Handed(
+                        row.getHandover(), row.getSubscriber(), row.getState(), row.getAttempts(), row.getAnswer()))
+                .toList();
+    }
+}

@@ -1,0 +1,270 @@
+package dev.wilyferret.app.people;
+
+import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.people.EmailAddress;
+import dev.wilyferret.core.people.SafeCell;
+import dev.wilyferret.core.text.PlainText;
+import dev.wilyferret.core.text.Refusal;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/**
+ * Brings people in from a file, a thousand rows in one step each; where it stands is kept with the rows, so that it goes on
+ * after a crash just there. Every row that is not put on the list is named with the reason.
+ */
+@Service
+public class Imports {
+
+    private static final Logger LOG = LoggerFactory.getLogger(Imports.class);
+    private static final int STEP = 1000;
+
+    /** How far an import has come. */
+    public enum State {
+        NEW,
+        RUNNING,
+        STOPPED,
+        DONE
+    }
+
+    private final ImportStore imports;
+    private final TransactionTemplate transaction;
+    private final UuidV7 ids;
+    private final Clock clock;
+
+    Imports(ImportStore imports, TransactionTemplate transaction, UuidV7 ids, Clock clock) {
+        this.imports = imports;
+        this.transaction = transaction;
+        this.ids = ids;
+        this.clock = clock;
+    }
+
+    /** @param first the first rows, to look at */
+    public record Look(
+            UUID id,
+            UUID list,
+            String name,
+            State state,
+            int total,
+            int done,
+            int added,
+            boolean errors,
+            List<String> names,
+            List<String> guesses,
+            List<List<String>> first) {
+
+        public int percent() {
+            return total == 0 ? 100 : (int) (done * 100L / total);
+        }
+    }
+
+    /** @throws Refusal if the file cannot be read */
+    @Transactional
+    public UUID bring(UUID workspace, UUID list, String name, byte[] content) {
+        CsvFile file = CsvFile.read(content);
+        ImportRow row = new ImportRow(
+                new RowKey(workspace, ids.next()),
+                list,
+                PlainText.optionalLine("file name", name.replaceAll("\\p{C}", ""), 200),
+                content,
+                new ImportRow.Plan(List.of(), "", false),
+                file.rows().size(),
+                clock.instant());
+        imports.save(row);
+        return row.key.id();
+    }
+
+    @Transactional(readOnly = true)
+    public Optional<Look> find(UUID workspace, UUID id) {
+        return imports.findById(new RowKey(workspace, id)).map(row -> {
+            CsvFile file = row.state == State.NEW ? CsvFile.read(row.content) : new CsvFile(List.of(), List.of());
+            return new Look(
+                    id,
+                    row.list,
+                    row.name,
+                    row.state,
+                    row.total,
+                    row.done,
+                    row.added,
+                    !row.errors.isEmpty(),
+                    file.names(),
+                    file.names().stream().map(CsvFile::guess).toList(),
+                    file.rows().stream().limit(5).toList());
+        });
+    }
+
+    /**
+     * Begins to put the rows on the list, or goes on with it.
+     *
+     * @param columns what each column holds: {@code email}, {@code first_name}, {@code last_name}, {@code phone}, {@code tag},
+     *     or nothing
+     * @param inSequence whether the people get the list's sequence
+     * @throws Refusal if no column, or more than one, holds the address
+     */
+    public void begin(UUID workspace, UUID id, List<String> columns, String tag, boolean inSequence) {
+        if (columns.stream().filter("email"::equals).count() != 1) {
+            throw new Refusal("Say which one column holds the e-mail address.");
+        }
+        String checked = PlainText.optionalLine("tag", tag, 40);
+        transaction.executeWithoutResult(status -> {
+            ImportRow row = imports.findById(new RowKey(workspace, id)).orElseThrow();
+            if (row.state == State.NEW) {
+                row.plan = new ImportRow.Plan(columns, checked, inSequence);
+                row.state = State.RUNNING;
+            }
+        });
+        run(workspace, id);
+    }
+
+    /** Goes on with an import that was stopped. */
+    public void resume(UUID workspace, UUID id) {
+        transaction.executeWithoutResult(status -> imports.findById(new RowKey(workspace, id))
+                .filter(row -> row.state == State.STOPPED)
+                .ifPresent(row -> row.state = State.RUNNING));
+        run(workspace, id);
+    }
+
+    @Transactional
+    public void stop(UUID workspace, UUID id) {
+        imports.findById(new RowKey(workspace, id))
+                .filter(row -> row.state == State.RUNNING)
+                .ifPresent(row -> row.state = State.STOPPED);
+    }
+
+    /** Rows that were not put on the list, as a CSV file. */
+    @Transactional(readOnly = true)
+    public Optional<String> errors(UUID workspace, UUID id) {
+        return imports.findById(new RowKey(workspace, id)).map(row -> "row,address,reason\r\n" + row.errors);
+    }
+
+    @EventListener(ApplicationReadyEvent.class)
+    void goOn() {
+        imports.running().forEach(row -> run(row.key.workspace(), row.key.id()));
+    }
+
+    private void run(UUID workspace, UUID id) {
+        Thread.ofVirtual().name("import").start(() -> {
+            try {
+                CsvFile file = transaction.execute(status ->
+                        CsvFile.read(imports.findById(new RowKey(workspace, id)).orElseThrow().content));
+                boolean more = true;
+                while (more) {
+                    more = Boolean.TRUE.equals(transaction.execute(status -> step(workspace, id, file)));
+                }
+            } catch (RuntimeException e) {
+                LOG.error("An import stood still; it goes on after a restart", e);
+            }
+        });
+    }
+
+    /** Puts the next rows on the list; false once there is nothing more to do. */
+    private boolean step(UUID workspace, UUID id, CsvFile file) {
+        ImportRow row = imports.findById(new RowKey(workspace, id)).orElseThrow();
+        if (row.state != State.RUNNING) {
+            return false;
+        }
+        List<List<String>> rows = file.rows()
+                .subList(row.done, Math.min(row.done + STEP, file.rows().size()));
+        StringBuilder errors = new StringBuilder(row.errors);
+        Map<String, Integer> numberByKey = new LinkedHashMap<>();
+        List<Person> good = new ArrayList<>();
+        for (int i = 0; i < rows.size(); i++) {
+            // The first line holds the names, and people count from one.
+            int number = row.done + i + 2;
+            try {
+                Person person = person(rows.get(i), row.plan);
+                if (numberByKey.putIfAbsent(person.email.key(), number) == null) {
+                    good.add(person);
+                } else {
+                    note(errors, number, person.email.text(), "The address stands in the file twice.");
+                }
+            } catch (Refusal refusal) {
+                note(errors, number, address(rows.get(i), row.plan), refusal.getMessage());
+            }
+        }
+        row.added += put(row, good, numberByKey, errors);
+        row.done += rows.size();
+        row.errors = errors.toString();
+        row.state = row.done >= file.rows().size() ? State.DONE : State.RUNNING;
+        return row.state == State.RUNNING;
+    }
+
+    private int put(ImportRow row, List<Person> good, Map<String, Integer> numberByKey, StringBuilder errors) {
+        UUID workspace = row.key.workspace();
+        Set<String> put = new HashSet<>(imports.put(
+                workspace,
+                row.list,
+                clock.instant(),
+                row.plan.inSequence(),
+                good.stream().map(person -> ids.next()).toArray(UUID[]::new),
+                texts(good, person -> person.email.text()),
+                texts(good, person -> person.email.key()),
+                texts(good, Person::first),
+                texts(good, Person::last),
+                texts(good, Person::phone),
+                texts(good, Person::tag)));
+        List<Person> known = good.stream()
+                .filter(person -> !put.contains(person.email.key()))
+                .toList();
+        Set<String> left = known.isEmpty()
+                ? Set.of()
+                : new HashSet<>(imports.left(workspace, row.list, texts(known, person -> person.email.key())));
+        known.forEach(person -> note(
+                errors,
+                java.util.Objects.requireNonNull(numberByKey.get(person.email.key())),
+                person.email.text(),
+                left.contains(person.email.key())
+                        ? "They had left this list; only their own opt-in brings them back."
+                        : "The address is on this list already."));
+        return put.size();
+    }
+
+    private record Person(EmailAddress email, String first, String last, String phone, String tag) {}
+
+    private static String[] texts(List<Person> people, java.util.function.Function<Person, String> part) {
+        return people.stream().map(part).toArray(String[]::new);
+    }
+
+    private static Person person(List<String> cells, ImportRow.Plan plan) {
+        String tag = cell(cells, plan, "tag");
+        return new Person(
+                new EmailAddress(cell(cells, plan, "email")),
+                PlainText.optionalLine("first name", cell(cells, plan, "first_name"), 300),
+                PlainText.optionalLine("last name", cell(cells, plan, "last_name"), 300),
+                PlainText.optionalLine("phone", cell(cells, plan, "phone"), 300),
+                PlainText.optionalLine("tag", tag.isBlank() ? plan.tag() : tag, 40));
+    }
+
+    private static String cell(List<String> cells, ImportRow.Plan plan, String part) {
+        int at = plan.columns().indexOf(part);
+        return at < 0 || at >= cells.size() ? "" : cells.get(at).strip();
+    }
+
+    private static String address(List<String> cells, ImportRow.Plan plan) {
+        String text = cell(cells, plan, "email").replaceAll("\\p{C}", " ");
+        return text.length() > 100 ? text.substring(0, 99) + "…" : text;
+    }
+
+    private static void note(StringBuilder errors, int number, String address, String reason) {
+        errors.append(number)
+                .append(",\"")
+                .append(SafeCell.of(address).replace("\"", "\"\""))
+                .append("\",\"")
+                .append(reason.replace("\"", "\"\""))
+                .append("\"\r\n");
+    }
+}
