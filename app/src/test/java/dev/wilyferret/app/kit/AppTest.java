@@ -20,6 +20,7 @@ public abstract class AppTest {
 
     private static final int CONSOLE = FreePort.take();
     private static final int SITE = FreePort.take();
+    private static final int SMTP = FreePort.take();
 
     @Autowired
     protected Scenario scenario;
@@ -47,6 +48,15 @@ public abstract class AppTest {
         registry.add("ferret.site-address", () -> "http://127.0.0.1:" + SITE);
         registry.add("ferret.site-port", () -> SITE);
         registry.add("ferret.files", files::toString);
+        registry.add("ferret.mail.host", () -> "127.0.0.1");
+        registry.add("ferret.mail.port", () -> SMTP);
+        registry.add("ferret.mail.start-tls", () -> false);
+        registry.add("ferret.mail.per-minute", () -> 100_000);
+    }
+
+    /** The mail server the program sends by; until somebody asks for it, mails wait. */
+    protected static PostBox postBox() {
+        return PostBox.on(SMTP);
     }
 
     protected Guest guest() {

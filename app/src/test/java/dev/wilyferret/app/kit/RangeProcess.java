@@ -20,6 +20,11 @@ public final class RangeProcess {
 
     /** Starts the range from the jar that the build made just before this module. */
     public static RangeProcess start() {
+        return start(FreePort.take());
+    }
+
+    /** @param smtp the port its mail server listens on */
+    public static RangeProcess start(int smtp) {
         try (var jars = Files.newDirectoryStream(TestDatabase.ROOT.resolve("range/target"), "*-run.jar")) {
             int port = FreePort.take();
             Path folder = Files.createTempDirectory("ferret-range");
@@ -32,6 +37,7 @@ public final class RangeProcess {
                     "-jar",
                     jars.iterator().next().toString());
             builder.environment().put("SERVER_PORT", String.valueOf(port));
+            builder.environment().put("RANGE_SMTP_PORT", String.valueOf(smtp));
             builder.environment().put("RANGE_FOLDER", folder.toString());
             builder.environment().put("RANGE_ADDRESS", address);
             Process process = builder.redirectErrorStream(true)

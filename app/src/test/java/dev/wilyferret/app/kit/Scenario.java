@@ -189,9 +189,17 @@ public class Scenario {
 
     /** Writes a page and publishes it. */
     public void write(Page page, PageDocument document) {
+        write(page, document, true);
+    }
+
+    /** Writes a page. */
+    public void write(Page page, PageDocument document, boolean publish) {
         Page now = pages.find(page.workspace(), page.id()).orElseThrow();
         if (!pages.keepDraft(page.workspace(), page.id(), now.revision(), document)) {
             throw new IllegalStateException("The draft has moved on");
+        }
+        if (!publish) {
+            return;
         }
         var findings = pages.publish(page.workspace(), page.id());
         if (!findings.isEmpty()) {
