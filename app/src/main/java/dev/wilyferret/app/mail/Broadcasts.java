@@ -40,7 +40,7 @@ public class Broadcasts {
         if (row.state != Written.State.DRAFT && row.state != Written.State.SCHEDULED) {
             throw new Refusal("This broadcast was sent already. Copy its words into a new one.");
         }
-        row.audience = who;
+        row.audience = MailRow.Meant.of(who);
         row.sendAt = at.filter(moment -> moment.isAfter(clock.instant())).orElse(clock.instant());
         row.state = Written.State.SCHEDULED;
         begin(row);
@@ -51,7 +51,7 @@ public class Broadcasts {
         if (row.audience != null && row.sendAt != null && !row.sendAt.isAfter(clock.instant())) {
             row.state = Written.State.RUNNING;
             mails.flush();
-            outbox.address(row.toWritten(), row.audience);
+            outbox.address(row.toWritten(), row.audience.audience());
         }
     }
 

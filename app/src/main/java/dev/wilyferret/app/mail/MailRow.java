@@ -47,7 +47,32 @@ class MailRow {
 
     @JdbcTypeCode(SqlTypes.JSON)
     @Nullable
-    Audience audience;
+    Meant audience;
+
+    /** An audience as it is kept; empty words narrow nothing. */
+    record Meant(String text, String tag, String source, String page, String from, String until) {
+
+        static Meant of(Audience who) {
+            return new Meant(
+                    who.text(),
+                    who.tag(),
+                    who.source(),
+                    who.page().map(UUID::toString).orElse(""),
+                    who.from().map(Instant::toString).orElse(""),
+                    who.until().map(Instant::toString).orElse(""));
+        }
+
+        Audience audience() {
+            return new Audience(
+                    Optional.empty(),
+                    text,
+                    tag,
+                    source,
+                    page.isEmpty() ? Optional.empty() : Optional.of(UUID.fromString(page)),
+                    from.isEmpty() ? Optional.empty() : Optional.of(Instant.parse(from)),
+                    until.isEmpty() ? Optional.empty() : Optional.of(Instant.parse(until)));
+        }
+    }
 
     @Enumerated(EnumType.STRING)
     Written.State state = Written.State.DRAFT;
@@ -94,7 +119,7 @@ class MailRow {
                 live,
                 Duration.ofMinutes(delayMinutes),
                 afterOptIn,
-                Optional.ofNullable(audience),
+                Optional.ofNullable(audience).map(Meant::audience),
                 state,
                 Optional.ofNullable(sendAt));
     }

@@ -1,0 +1,153 @@
+package dev.wilyferret.app.mail;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.wilyferret.app.kit.FreePort;
+import dev.wilyferret.app.kit.Guest;
+import dev.wilyferret.app.kit.PostBox;
+import dev.wilyferret.app.kit.Program;
+import dev.wilyferret.app.kit.TestDatabase;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.time.Duration;
+import java.util.HashSet;
+import java.util.Map;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.awaitility.Awaitility;
+import org.junit.jupiter.api.Test;
+
+/** A broadcast to ten thousand is stopped, gone on with, and killed halfway: everybody gets it once. */
+class BroadcastKillTest {
+
+    private static final int PEOPLE = 10_000;
+    private static final int AT_ONCE = 4;
+
+    @Test
+    void everybodyGetsItExactlyOnce() throws Exception {
+        TestDatabase.create("mailkill");
+        int smtp = FreePort.take();
+        PostBox post = PostBox.on(smtp);
+        Program program = Program.start(
+                        "mailkill",
+                        Map.of(
+                                "FERRET_MAIL_HOST", "127.0.0.1",
+                                "FERRET_MAIL_PORT", String.valueOf(smtp),
+                                "FERRET_MAIL_START_TLS", "false",
+                                "FERRET_MAIL_PER_MINUTE", "1000000",
+                                "FERRET_MAIL_AT_ONCE", String.valueOf(AT_ONCE)))
+                .awaitUp();
+        Guest owner = signedIn(program);
+        String mail = broadcast(owner);
+        owner.sendTo(mail, mail + "/send");
+        awaitLetters(post, 1500, 90);
+        owner.sendTo(mail, mail + "/stop");
+        Thread.sleep(1500);
+        int held = received(post);
+        Thread.sleep(1500);
+        assertThat(received(post))
+                .as("letters while it is stopped")
+                .isEqualTo(held)
+                .isLessThan(PEOPLE);
+        owner.sendTo(mail, mail + "/resume");
+        awaitLetters(post, Math.max(held + 500, 3000), 90);
+        program.kill();
+        assertThat(received(post)).as("letters before the kill").isLessThan(PEOPLE);
+
+        program.startAgain();
+        awaitLetters(post, PEOPLE, 240);
+        Set<String> receivers = new HashSet<>();
+        post.count().path("receivers").forEach(one -> receivers.add(one.asString()));
+        assertThat(receivers.stream()
+                        .filter(one -> one.endsWith("@crowd.example"))
+                        .count())
+                .isEqualTo(PEOPLE);
+        assertThat(received(post)).isEqualTo(PEOPLE);
+        int twice = post.count().path("suppressed").asInt();
+        System.out.printf(
+                "broadcast: %,d received once each; %d handed over twice and known by their Message-ID%n",
+                PEOPLE, twice);
+        assertThat(twice).as("letters in the air at the kill").isLessThanOrEqualTo(AT_ONCE);
+        Awaitility.await()
+                .atMost(Duration.ofSeconds(20))
+                .until(() -> signedIn(program).get(mail).body().contains("10,000 of 10,000"));
+        program.stop();
+    }
+
+    private static Guest signedIn(Program program) {
+        Guest owner = new Guest(program.consoleAddress());
+        owner.send("/sign-in", "email", "demo@growbench.example", "password", "oyster-on-the-balcony");
+        return owner;
+    }
+
+    private static int received(PostBox post) {
+        return (int) post.count()
+                .path("receivers")
+                .valueStream()
+                .filter(one -> one.asString().endsWith("@crowd.example"))
+                .count();
+    }
+
+    private static void awaitLetters(PostBox post, int count, int seconds) {
+        Awaitility.await()
+                .atMost(Duration.ofSeconds(seconds))
+                .pollInterval(Duration.ofMillis(200))
+                .until(() -> received(post) >= count);
+    }
+
+    /** A list of the crowd, and a broadcast to it; gives the path of its bench. */
+    private static String broadcast(Guest owner) throws Exception {
+        String settings = found(
+                "action=\"(/people/lists/[0-9a-f-]+/settings)\"",
+                owner.get("/people/lists/new").body());
+        owner.sendTo(
+                "/people/lists/new",
+                settings,
+                "name",
+                "Crowd",
+                "senderName",
+                "Growbench",
+                "senderAddress",
+                "hello@growbench.example",
+                "replyTo",
+                "");
+        String list = settings.replace("/settings", "");
+        try (Connection connection =
+                        DriverManager.getConnection(TestDatabase.url("mailkill"), "ferret", TestDatabase.password());
+                var insert = connection.prepareStatement("""
+                        insert into subscriber (workspace_id, id, list_id, email, address_key, first_name, last_name, phone,
+                          answers, tags, state, source, campaign, country, consent, suspect, order_ref, joined_at, confirmed_at,
+                          in_sequence)
+                        select l.workspace_id, gen_random_uuid(), l.id, n || '@crowd.example', n || '@crowd.example', '', '', '',
+                          '{}', '{}', 'CONFIRMED', '', '', '', '', '', '', now(), now(), false
+                        from mail_list l, generate_series(1, ?) n where l.name = 'Crowd'
+                        """)) {
+            insert.setInt(1, PEOPLE);
+            insert.executeUpdate();
+        }
+        String mail = Guest.location(owner.sendTo(list, list + "/broadcasts")).replaceFirst("^https?://[^/]+", "");
+        String revision =
+                found("name=\"revision\" value=\"(\\d+)\"", owner.get(mail).body());
+        owner.sendTo(
+                mail,
+                mail,
+                "name",
+                "hello",
+                "subject",
+                "Hello all",
+                "preview",
+                "",
+                "body",
+                "Hello to everybody.",
+                "revision",
+                revision);
+        return mail;
+    }
+
+    private static String found(String pattern, String text) {
+        Matcher matcher = Pattern.compile(pattern).matcher(text);
+        assertThat(matcher.find()).as(pattern).isTrue();
+        return matcher.group(1);
+    }
+}
