@@ -155,14 +155,20 @@ class PostOffice {
         return "range/letter";
     }
 
-    /** What came in, for those who count. */
-    public record Count(int letters, int suppressed, List<String> receivers) {}
+    /**
+     * What came in, for those who count.
+     *
+     * @param receivers how many different addresses the letters went to
+     */
+    public record Count(long letters, int suppressed, long receivers) {}
 
+    /** @param to counts only letters to addresses that hold this */
     @GetMapping("/count")
     @ResponseBody
-    Count count() {
-        return new Count(
-                letters.size(), suppressed(), letters.stream().map(Letter::to).toList());
+    Count count(@RequestParam(defaultValue = "") String to) {
+        List<String> all =
+                letters.stream().map(Letter::to).filter(one -> one.contains(to)).toList();
+        return new Count(all.size(), suppressed(), all.stream().distinct().count());
     }
 
     /** The letters to an address, the oldest first. */

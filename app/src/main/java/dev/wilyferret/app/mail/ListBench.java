@@ -176,8 +176,9 @@ class ListBench {
 
     /** What a part of a list can be told by. */
     void choices(Member member, UUID id, Model model) {
-        model.addAttribute("sources", people.sources(member.workspace(), id));
-        model.addAttribute("tags", people.tags(member.workspace(), id));
+        People.Told told = people.toldBy(member.workspace(), id);
+        model.addAttribute("sources", told.sources());
+        model.addAttribute("tags", told.tags());
         model.addAttribute(
                 "pages",
                 pages.of(member.workspace()).stream()

@@ -1,10 +1,13 @@
 package dev.wilyferret.app.mail;
 
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.LoadingCache;
 import dev.wilyferret.app.installation.Installation;
 import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.people.MailList;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
+import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.people.Standing;
 import io.github.bucket4j.Bucket;
@@ -48,6 +51,12 @@ public class Postman implements SmartLifecycle {
     private final Installation.Mail settings;
     private final String host;
     private final Clock clock;
+    /** Read anew every second, so that a change holds for what is not yet sent. */
+    private final LoadingCache<MailKey, Common> commons = Caffeine.newBuilder()
+            .expireAfterWrite(Duration.ofSeconds(1))
+            .maximumSize(1000)
+            .build(this::read);
+
     private final List<Thread> workers = new ArrayList<>();
     private final AtomicReference<Optional<Trouble>> trouble = new AtomicReference<>(Optional.empty());
     private volatile boolean running;
@@ -150,9 +159,24 @@ public class Postman implements SmartLifecycle {
         }
     }
 
+    /** What all letters of a mail have in common. */
+    private record Common(Written mail, MailList list, Workspace workspace, Map<String, UUID> links) {}
+
+    private Common read(MailKey key) {
+        Written mail = mails.sent(key.workspace, key.mail);
+        return new Common(
+                mail,
+                lists.find(key.workspace, mail.list()).orElseThrow(),
+                workspaces.get(key.workspace),
+                links.named(mail));
+    }
+
+    private record MailKey(UUID workspace, UUID mail) {}
+
     /** Hands a letter over; gives the next one, which was taken in the same step. */
     private Optional<Letter> handedOver(Letter letter, Smtp smtp) {
-        Written mail = mails.sent(letter.workspace(), letter.mail());
+        Common common = commons.get(new MailKey(letter.workspace(), letter.mail()));
+        Written mail = common.mail;
         Subscriber one = people.find(letter.workspace(), letter.subscriber()).orElseThrow();
         Optional<String> why = kept(mail, one);
         if (why.isPresent()) {
@@ -161,7 +185,7 @@ public class Postman implements SmartLifecycle {
         }
         Smtp.Answer answer;
         try {
-            answer = smtp.send(message(letter, mail, one));
+            answer = smtp.send(message(letter, common, one));
         } catch (AddressException | UnsupportedEncodingException e) {
             answer = new Smtp.Answer.Refused("The address cannot be written to: " + e.getMessage());
         }
@@ -193,16 +217,15 @@ public class Postman implements SmartLifecycle {
                 : Optional.of("The person is " + one.standing().words() + " by now.");
     }
 
-    private Smtp.Mail message(Letter letter, Written mail, Subscriber one)
+    private Smtp.Mail message(Letter letter, Common common, Subscriber one)
             throws AddressException, UnsupportedEncodingException {
-        MailList list = lists.find(letter.workspace(), mail.list()).orElseThrow();
-        Map<String, UUID> named = links.named(mail);
+        MailList list = common.list;
         MailDrawing.Drawn drawn = drawing.drawn(
-                mail,
+                common.mail,
                 list,
                 one,
-                workspaces.get(letter.workspace()),
-                destination -> links.address(letter, java.util.Objects.requireNonNull(named.get(destination))));
+                common.workspace,
+                destination -> links.address(letter, java.util.Objects.requireNonNull(common.links.get(destination))));
         return new Smtp.Mail(
                 "<" + letter.id() + "@" + host + ">",
                 sender(list),

@@ -20,7 +20,8 @@ interface ImportStore extends JpaRepository<ImportRow, RowKey> {
                 state, source, campaign, country, consent, suspect, order_ref, joined_at, confirmed_at, in_sequence, look_at)
               select :workspace, t.id, :list, t.email, t.key, t.first, t.last, t.phone, '{}',
                 case when t.tag = '' then array[]::text[] else array[t.tag] end,
-                'CONFIRMED', 'import', '', '', '', '', '', :now, :now, :sequence, case when :sequence then :now else null end
+                'CONFIRMED', 'import', '', '', '', '', '', cast(:now as timestamptz), cast(:now as timestamptz), :sequence,
+                case when :sequence then cast(:now as timestamptz) else null end
               from unnest(cast(:ids as uuid[]), cast(:emails as text[]), cast(:keys as text[]), cast(:firsts as text[]),
                 cast(:lasts as text[]), cast(:phones as text[]), cast(:tags as text[])) as t(id, email, key, first, last, phone, tag)
               on conflict (workspace_id, list_id, address_key) do nothing

@@ -1,10 +1,13 @@
 package dev.wilyferret.app.people;
 
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.LoadingCache;
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.people.Standing;
 import dev.wilyferret.core.text.PlainText;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -28,6 +31,7 @@ public class People {
     private final ApplicationEventPublisher events;
     private final UuidV7 ids;
     private final Clock clock;
+    private final LoadingCache<RowKey, Told> told;
 
     People(SubscriberStore subscribers, Lists lists, ApplicationEventPublisher events, UuidV7 ids, Clock clock) {
         this.subscribers = subscribers;
@@ -35,6 +39,12 @@ public class People {
         this.events = events;
         this.ids = ids;
         this.clock = clock;
+        this.told = Caffeine.newBuilder()
+                .expireAfterWrite(Duration.ofSeconds(30))
+                .maximumSize(1000)
+                .build(list -> new Told(
+                        subscribers.sources(list.workspace(), list.id()),
+                        subscribers.tags(list.workspace(), list.id())));
     }
 
     /** Somebody has to confirm an address; told in the transaction that keeps it. */
@@ -253,13 +263,15 @@ public class People {
         return text.isBlank() ? "" : "%" + text.strip().replaceAll("([\\\\%_])", "\\\\$1") + "%";
     }
 
-    @Transactional(readOnly = true)
-    public List<String> sources(UUID workspace, UUID list) {
-        return subscribers.sources(workspace, list);
-    }
+    /**
+     * What the people of a list can be told by; at most half a minute old, since it takes looking at all of them.
+     *
+     * @param sources they came by, 100 at most
+     * @param tags they have, 200 at most
+     */
+    public record Told(List<String> sources, List<String> tags) {}
 
-    @Transactional(readOnly = true)
-    public List<String> tags(UUID workspace, UUID list) {
-        return subscribers.tags(workspace, list);
+    public Told toldBy(UUID workspace, UUID list) {
+        return told.get(new RowKey(workspace, list));
     }
 }

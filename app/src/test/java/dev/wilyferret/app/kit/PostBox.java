@@ -86,9 +86,9 @@ public final class PostBox {
         return to(address).get(count - 1);
     }
 
-    /** How many letters came, how many of them twice, and to whom. */
-    public JsonNode count() {
-        return asked("/post/count");
+    /** How many letters came to addresses that hold some words, to how many of them, and how many came twice. */
+    public JsonNode count(String to) {
+        return asked("/post/count?to=" + to);
     }
 
     private JsonNode asked(String path) {

@@ -1,0 +1,310 @@
+package dev.wilyferret.app.mail;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.awaitility.Awaitility.await;
+
+import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.kit.AppTest;
+import dev.wilyferret.app.kit.FreePort;
+import dev.wilyferret.app.kit.Guest;
+import dev.wilyferret.app.kit.PostBox;
+import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.people.Audience;
+import dev.wilyferret.app.people.Joining;
+import dev.wilyferret.app.people.Lists;
+import dev.wilyferret.app.people.MailList;
+import dev.wilyferret.app.people.People;
+import dev.wilyferret.app.people.Subscriber;
+import dev.wilyferret.core.mail.MailText;
+import dev.wilyferret.core.page.RichText;
+import dev.wilyferret.core.people.EmailAddress;
+import dev.wilyferret.core.people.Standing;
+import dev.wilyferret.core.text.Refusal;
+import jakarta.mail.internet.InternetAddress;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+
+/** What a list sends, to whom and how often; against the real mail server of the range. */
+class SequenceSendingTest extends AppTest {
+
+    private static int number;
+
+    @Autowired
+    private Lists lists;
+
+    @Autowired
+    private People people;
+
+    @Autowired
+    private Mails mails;
+
+    @Autowired
+    private Outbox outbox;
+
+    @Autowired
+    private Broadcasts broadcasts;
+
+    private Scenario.Stage stage;
+    private UUID list;
+    private PostBox post;
+
+    @BeforeEach
+    void begin() {
+        post = postBox();
+        stage = scenario.emptyWithLegal();
+        list = list(false);
+    }
+
+    private UUID list(boolean doubleOptIn) {
+        UUID id = lists.newId();
+        lists.keep(
+                stage.id(),
+                new MailList(
+                        id,
+                        "Readers " + ++number,
+                        "Growbench",
+                        "hello@growbench.example",
+                        "answers@growbench.example",
+                        doubleOptIn,
+                        false,
+                        Optional.empty(),
+                        Optional.empty(),
+                        Optional.empty()));
+        return id;
+    }
+
+    private Subscriber joins(String who) {
+        return people.join(stage.id(), list, Joining.plain(new EmailAddress(who), "Ines", ""));
+    }
+
+    private static String fresh() {
+        return "ines" + ++number + "@kelderhoek.example";
+    }
+
+    private Written mail(String subject, Duration delay) {
+        Written made = mails.addToSequence(stage.id(), list, delay, new MailText(subject, "", new RichText("Hello.")));
+        mails.time(stage.id(), made.id(), delay, false, true);
+        return made;
+    }
+
+    private Stream<String> subjects(String who) {
+        return post.to(who).stream().map(PostBox.Letter::subject);
+    }
+
+    @Test
+    void whatIsPutInBeforeSomebodysPlaceIsNotSentToThem() {
+        mail("First", Duration.ZERO);
+        Written second = mail("Second", Duration.ofHours(1));
+        String ines = fresh();
+        joins(ines);
+        post.await(ines, 1);
+        Written inserted = mail("Inserted", Duration.ZERO);
+        mails.move(stage.id(), inserted.id(), -2);
+        clock.pass(Duration.ofMinutes(61));
+        post.await(ines, 2);
+        mails.move(stage.id(), second.id(), -2);
+        mail("Last", Duration.ZERO);
+        post.await(ines, 3);
+        assertThat(subjects(ines)).containsExactly("First", "Second", "Last");
+        String mara = fresh();
+        joins(mara);
+        clock.pass(Duration.ofMinutes(61));
+        post.await(mara, 4);
+        assertThat(subjects(mara)).containsExactly("Second", "Inserted", "First", "Last");
+    }
+
+    @Test
+    void whatIsTakenOutIsNotSentAndNobodyGetsAMailTwice() {
+        Written first = mail("First", Duration.ZERO);
+        Written second = mail("Second", Duration.ofHours(1));
+        String ines = fresh();
+        Subscriber one = joins(ines);
+        post.await(ines, 1);
+        mails.remove(stage.id(), second.id());
+        clock.pass(Duration.ofHours(2));
+        Written third = mail("Third", Duration.ofMinutes(1));
+        clock.pass(Duration.ofMinutes(2));
+        post.await(ines, 2);
+        mails.putBack(stage.id(), second.id());
+        mails.time(stage.id(), second.id(), Duration.ZERO, false, true);
+        outbox.add(one, first.id());
+        outbox.add(one, third.id());
+        mail("Fourth", Duration.ZERO);
+        post.await(ines, 3);
+        assertThat(subjects(ines)).containsExactly("First", "Third", "Fourth");
+    }
+
+    @Test
+    void whoLeavesBeforeTheNextMailDoesNotGetIt() {
+        mail("First", Duration.ZERO);
+        mail("Second", Duration.ofHours(1));
+        String ines = fresh();
+        Subscriber one = joins(ines);
+        PostBox.Letter letter = post.await(ines, 1);
+        assertThat(letter.headers().get("From")).contains("hello@growbench.example");
+        assertThat(letter.headers().get("Reply-To")).contains("answers@growbench.example");
+        String leave = letter.headers().get("List-Unsubscribe").replaceAll("[<>\\s]", "");
+        assertThat(guest().get(leave).body()).contains("gets no more mail");
+        assertThat(people.find(stage.id(), one.id()).orElseThrow().standing()).isEqualTo(Standing.CONFIRMED);
+        // One click of a mail program, as RFC 8058 has it.
+        assertThat(guest().post(leave, "List-Unsubscribe", "One-Click").statusCode())
+                .isEqualTo(200);
+        assertThat(people.find(stage.id(), one.id()).orElseThrow().standing()).isEqualTo(Standing.LEFT);
+        clock.pass(Duration.ofHours(2));
+        String mara = fresh();
+        joins(mara);
+        post.await(mara, 1);
+        assertThat(subjects(ines)).containsExactly("First");
+        assertThat(guest().get(leave.substring(0, leave.length() - 1) + "0").statusCode())
+                .isIn(404, 200);
+        assertThat(guest().post(leave.replace("/leave/", "/confirm/")).statusCode())
+                .isEqualTo(404);
+    }
+
+    @Test
+    void onlyTheirOwnOptInBringsSomebodyBack() {
+        String ines = fresh();
+        Subscriber one = joins(ines);
+        people.leave(stage.id(), one.id());
+        assertThat(people.confirm(stage.id(), one.id()).orElseThrow().standing())
+                .isEqualTo(Standing.LEFT);
+        assertThat(joins(ines).standing()).isEqualTo(Standing.CONFIRMED);
+        assertThat(people.count(stage.id(), list, Audience.EVERYBODY)).isEqualTo(1);
+    }
+
+    @Test
+    void aConfirmationIsAskedForOnceInTenMinutesHoweverOftenTheFormIsSent() {
+        list = list(true);
+        String ines = fresh();
+        joins(ines);
+        joins(ines);
+        PostBox.Letter asked = post.await(ines, 1);
+        assertThat(asked.text()).contains("Yes, that is me:");
+        assertThat(asked.headers()).doesNotContainKey("List-Unsubscribe");
+        clock.pass(Duration.ofMinutes(11));
+        joins(ines);
+        PostBox.Letter again = post.await(ines, 2);
+        assertThat(guest().head(again.link("/confirm/")).statusCode()).isEqualTo(200);
+        assertThat(people.onList(stage.id(), list, ines).orElseThrow().standing())
+                .isEqualTo(Standing.PENDING);
+        assertThat(guest().get(again.link("/confirm/")).body()).contains("Your address is confirmed");
+        assertThat(guest().get(again.link("/confirm/")).statusCode()).isEqualTo(200);
+        assertThat(people.onList(stage.id(), list, ines).orElseThrow().standing())
+                .isEqualTo(Standing.CONFIRMED);
+        assertThat(post.to(ines)).hasSize(2);
+    }
+
+    @Test
+    void whatTheMailServerRefusesIsShownWithItsWords() {
+        mail("First", Duration.ZERO);
+        String nobody = "nobody" + ++number + "@kelderhoek.example";
+        Subscriber one = joins(nobody);
+        await().atMost(Duration.ofSeconds(20))
+                .until(() -> outbox.ofPeople(stage.id(), List.of(one.id())).stream()
+                        .anyMatch(letter ->
+                                letter.state() != Letter.State.WAITING && letter.state() != Letter.State.SENDING
+                                        || !letter.answer().isEmpty()));
+        Letter letter = outbox.ofPeople(stage.id(), List.of(one.id())).getFirst();
+        assertThat(letter.answer()).isNotEmpty();
+        assertThat(owner(stage).get("/people/outbox").body()).contains(nobody);
+    }
+
+    @Test
+    void whileTheServerIsOutOfReachALetterWaitsAndThatIsNoTry() throws Exception {
+        Smtp smtp = new Smtp(new Installation.Mail("127.0.0.1", FreePort.take(), "", "", false, 60, 1));
+        MailDrawing.Drawn drawn = new MailDrawing.Drawn("Hello", "Hello", "<p>Hello</p>", "");
+        Smtp.Answer answer = smtp.send(new Smtp.Mail(
+                "<1@test>",
+                new InternetAddress("a@growbench.example"),
+                null,
+                new InternetAddress("b@growbench.example"),
+                drawn,
+                "<l.test>",
+                Instant.EPOCH));
+        assertThat(answer).isInstanceOf(Smtp.Answer.OutOfReach.class);
+    }
+
+    @Test
+    void aBroadcastGoesToThePartThatIsMeantAtItsTime() {
+        String ines = fresh();
+        String mara = fresh();
+        Subscriber tagged = joins(ines);
+        joins(mara);
+        people.tag(stage.id(), tagged.id(), "cellar, balcony");
+        Written mail = mails.add(stage.id(), list, Written.Kind.BROADCAST, "b", MailText.EMPTY);
+        Audience who =
+                new Audience(Optional.empty(), "", "cellar", "", Optional.empty(), Optional.empty(), Optional.empty());
+        assertThatThrownBy(() -> broadcasts.send(stage.id(), mail.id(), who, Optional.empty()))
+                .isInstanceOf(Refusal.class)
+                .hasMessageContaining("no subject");
+        mails.write(stage.id(), mail.id(), 0, "b", new MailText("For cellars", "", new RichText("Hello.")));
+        broadcasts.send(stage.id(), mail.id(), who, Optional.of(clock.instant().plus(Duration.ofHours(3))));
+        assertThat(outbox.progress(mail).all()).isZero();
+        clock.pass(Duration.ofHours(4));
+        post.await(ines, 1);
+        await().until(() -> mails.find(stage.id(), mail.id()).orElseThrow().state() == Written.State.DONE);
+        assertThat(post.to(mara)).isEmpty();
+        assertThat(mails.write(stage.id(), mail.id(), 1, "b", MailText.EMPTY))
+                .as("changing what is sent")
+                .isFalse();
+    }
+
+    @Test
+    void aLinkOfAMailIsATrackingLinkAndLeadsOnlyWhereTheMailSaid() {
+        Scenario.Trail trail = scenario.trail();
+        stage = trail.stage();
+        list = list(false);
+        Written made = mails.addToSequence(
+                stage.id(),
+                list,
+                Duration.ZERO,
+                new MailText(
+                        "Links",
+                        "",
+                        new RichText("[Ours](" + installation.siteAddress() + trail.bridgePath()
+                                + ")\n\n[Elsewhere](https://elsewhere.example/a?b=1)")));
+        mails.time(stage.id(), made.id(), Duration.ZERO, false, true);
+        String ines = fresh();
+        joins(ines);
+        PostBox.Letter letter = post.await(ines, 1);
+        List<String> links = java.util.regex.Pattern.compile("href=\"([^\"]*/m/[^\"]*)\"")
+                .matcher(letter.html())
+                .results()
+                .map(match -> match.group(1))
+                .toList();
+        assertThat(links).hasSize(2);
+        assertThat(Guest.location(guest().get(links.get(1)))).isEqualTo("https://elsewhere.example/a?b=1");
+        await().until(() -> Guest.location(guest().get(links.get(0))).contains("utm_medium=email"));
+        assertThat(Guest.location(guest().get(links.get(0))))
+                .contains(trail.bridgePath(), "utm_source=readers", "utm_content=mail-1", "d=");
+        assertThat(guest().get(links.get(0) + "0").statusCode()).isEqualTo(404);
+        String other = links.get(1).substring(links.get(1).lastIndexOf('/'));
+        assertThat(guest().get(links.get(0).replaceFirst("/m/[^/]+/[^/]+", "/m/x/y") + other)
+                        .statusCode())
+                .isEqualTo(404);
+        assertThat(letter.text()).contains("Ours: " + links.get(0));
+    }
+
+    @Test
+    void nothingOfAnAddressOrNameGetsIntoAHeader() {
+        Written made = mails.addToSequence(
+                stage.id(),
+                list,
+                Duration.ZERO,
+                new MailText("Hello {{first_name|you}}", "", new RichText("Hello {{first_name|you}}.")));
+        mails.time(stage.id(), made.id(), Duration.ZERO, false, true);
+        String ines = fresh();
+        people.join(stage.id(), list, Joining.plain(new EmailAddress(ines), "Ines\r\nBcc: all@b.example", "<b>x</b>"));
+        PostBox.Letter letter = post.await(ines, 1);
+        assertThat(letter.headers()).doesNotContainKey("Bcc");
+        assertThat(letter.subject()).startsWith("Hello Ines");
+    }
+}
