@@ -77,6 +77,7 @@ class DemoScenario implements ApplicationRunner {
     private final Links links;
     private final Shelf shelf;
     private final Sales sales;
+    private final DemoPeople demoPeople;
     private final ClickLog log;
     private final Partitions partitions;
     private final Clock clock;
@@ -91,6 +92,7 @@ class DemoScenario implements ApplicationRunner {
             Links links,
             Shelf shelf,
             Sales sales,
+            DemoPeople demoPeople,
             ClickLog log,
             Partitions partitions,
             Clock clock) {
@@ -103,6 +105,7 @@ class DemoScenario implements ApplicationRunner {
         this.links = links;
         this.shelf = shelf;
         this.sales = sales;
+        this.demoPeople = demoPeople;
         this.log = log;
         this.partitions = partitions;
         this.clock = clock;
@@ -152,6 +155,7 @@ class DemoScenario implements ApplicationRunner {
         pages.make(own, oyster.id(), StartingDesign.bridge());
         traffic(new DemoTraffic.Scene(
                 workspace, network, course, cellar, bridge, redirect, plumage, links(cellar, bridge)));
+        demoPeople.fill(promotions.add(own, course, "Balcony calendar", new Slug("balcony-calendar")));
         LOG.info("The demo scenario is in place");
     }
 

@@ -79,6 +79,12 @@ public class Outbox {
         }
     }
 
+    /** Keeps letters as they were sent in the past. */
+    @Transactional
+    public void keep(List<Letter> past) {
+        outbox.saveAll(past.stream().map(OutboxRow::new).toList());
+    }
+
     /** How far a person has come in the sequence; empty if nothing of it came to them yet. */
     Optional<OutboxStore.Reached> reached(Subscriber one) {
         return outbox.reached(one.workspace(), one.id());
@@ -100,24 +106,24 @@ public class Outbox {
                 who.text().isBlank() ? "" : "%" + who.text() + "%");
     }
 
-    /** Takes the next letter that is due out of those waiting; what is stopped waits on. */
+    /** Takes the next letters that are due out of those waiting; what is stopped waits on. */
     @Transactional
-    public Optional<Letter> take() {
-        return outbox.nextDue(clock.instant()).map(row -> {
+    public List<Letter> take(int most) {
+        List<OutboxRow> due = outbox.nextDue(clock.instant(), most);
+        due.forEach(row -> {
             row.state = Letter.State.SENDING;
             row.attempts++;
-            return row.toLetter();
         });
+        return due.stream().map(OutboxRow::toLetter).toList();
     }
 
-    /** Notes that the mail server took a letter, and takes the next. */
+    /** Notes that the mail server took a letter. */
     @Transactional
-    public Optional<Letter> sent(Letter letter, String answer) {
+    public void sent(Letter letter, String answer) {
         OutboxRow row = row(letter);
         row.state = Letter.State.SENT;
         row.sentAt = clock.instant();
         row.answer = shown(answer);
-        return take();
     }
 
     /** Notes that a letter is not to be sent any more. */

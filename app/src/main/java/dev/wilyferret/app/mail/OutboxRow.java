@@ -50,6 +50,14 @@ class OutboxRow {
         this.dueAt = dueAt;
     }
 
+    OutboxRow(Letter past) {
+        this(new RowKey(past.workspace(), past.id()), past.mail(), past.subscriber(), 0, past.dueAt());
+        state = past.state();
+        attempts = past.attempts();
+        answer = past.answer();
+        sentAt = past.sentAt().orElse(null);
+    }
+
     Letter toLetter() {
         return new Letter(
                 key.workspace(),

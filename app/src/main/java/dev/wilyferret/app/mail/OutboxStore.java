@@ -16,9 +16,9 @@ interface OutboxStore extends JpaRepository<OutboxRow, RowKey> {
     @NativeQuery("""
             select o.* from outbox o join mail m on m.workspace_id = o.workspace_id and m.id = o.mail_id
             where o.state = 'WAITING' and o.due_at <= :now and m.state <> 'STOPPED'
-            order by o.due_at, o.id limit 1 for update of o skip locked
+            order by o.due_at, o.id limit :most for update of o skip locked
             """)
-    Optional<OutboxRow> nextDue(Instant now);
+    List<OutboxRow> nextDue(Instant now, int most);
 
     @Modifying
     @NativeQuery("update outbox set state = 'WAITING', due_at = :now where state = 'SENDING'")

@@ -18,7 +18,9 @@ import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -38,6 +40,9 @@ import org.springframework.stereotype.Component;
 public class Postman implements SmartLifecycle {
 
     private static final Logger LOG = LoggerFactory.getLogger(Postman.class);
+    /** How many letters one connection takes out of the outbox in one step. */
+    private static final int AT_ONCE = 25;
+
     private static final Duration IDLE = Duration.ofMillis(300);
     private static final Duration OUT_OF_REACH = Duration.ofSeconds(5);
 
@@ -134,29 +139,32 @@ public class Postman implements SmartLifecycle {
         return running;
     }
 
+    /** A letter leaves the taken ones once it is noted what came of it; if that fails, it is handed over again. */
     private void work(Bucket rate) {
+        Deque<Letter> taken = new ArrayDeque<>();
         try (Smtp smtp = new Smtp(settings)) {
-            Optional<Letter> next = Optional.empty();
             while (running) {
                 try {
-                    next = next.isPresent() ? next : outbox.take();
-                    if (next.isEmpty()) {
+                    if (taken.isEmpty()) {
+                        taken.addAll(outbox.take(AT_ONCE));
+                    }
+                    if (taken.isEmpty()) {
                         Thread.sleep(IDLE);
                     } else {
                         rate.asBlocking().consume(1);
-                        Letter letter = next.get();
-                        next = Optional.empty();
-                        next = handedOver(letter, smtp);
+                        handOver(taken.element(), smtp);
+                        taken.remove();
                     }
                 } catch (InterruptedException e) {
-                    return;
+                    Thread.currentThread().interrupt();
+                    break;
                 } catch (RuntimeException e) {
                     LOG.warn("The outbox could not be worked on; it is tried again: {}", e.getMessage());
-                    next = Optional.empty();
                     pause(OUT_OF_REACH);
                 }
             }
         }
+        taken.forEach(outbox::putBack);
     }
 
     /** What all letters of a mail have in common. */
@@ -173,15 +181,18 @@ public class Postman implements SmartLifecycle {
 
     private record MailKey(UUID workspace, UUID mail) {}
 
-    /** Hands a letter over; gives the next one, which was taken in the same step. */
-    private Optional<Letter> handedOver(Letter letter, Smtp smtp) {
+    private void handOver(Letter letter, Smtp smtp) {
         Common common = commons.get(new MailKey(letter.workspace(), letter.mail()));
         Written mail = common.mail;
+        if (mail.state() == Written.State.STOPPED) {
+            outbox.putBack(letter);
+            return;
+        }
         Subscriber one = people.find(letter.workspace(), letter.subscriber()).orElseThrow();
         Optional<String> why = kept(mail, one);
         if (why.isPresent()) {
             outbox.drop(letter, why.get());
-            return Optional.empty();
+            return;
         }
         Smtp.Answer answer;
         try {
@@ -192,7 +203,7 @@ public class Postman implements SmartLifecycle {
         switch (answer) {
             case Smtp.Answer.Taken(String words) -> {
                 trouble.set(Optional.empty());
-                return outbox.sent(letter, words);
+                outbox.sent(letter, words);
             }
             case Smtp.Answer.Refused(String words) -> outbox.refused(letter, words);
             case Smtp.Answer.Later(String words) -> outbox.later(letter, words);
@@ -202,7 +213,6 @@ public class Postman implements SmartLifecycle {
                 pause(OUT_OF_REACH);
             }
         }
-        return Optional.empty();
     }
 
     /** Why a letter is not to be sent any more; empty if it is. */

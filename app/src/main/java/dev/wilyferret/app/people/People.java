@@ -118,6 +118,14 @@ public class People {
         events.publishEvent(new Confirmed(row.toSubscriber()));
     }
 
+    /** Keeps people as they stood in the past; nothing is sent to them for that. */
+    @Transactional
+    public void keep(List<Subscriber> past) {
+        subscribers.saveAll(past.stream()
+                .map(one -> new SubscriberRow(new RowKey(one.workspace(), one.id()), one))
+                .toList());
+    }
+
     /** Confirms an address; somebody who has left or is erased stays so. */
     @Transactional
     public Optional<Subscriber> confirm(UUID workspace, UUID id) {

@@ -91,6 +91,32 @@ class SubscriberRow {
 
     protected SubscriberRow() {}
 
+    SubscriberRow(RowKey key, Subscriber one) {
+        this.key = key;
+        list = one.list();
+        email = one.email();
+        addressKey = one.email().toLowerCase(java.util.Locale.ROOT);
+        firstName = one.firstName();
+        lastName = one.lastName();
+        phone = one.phone();
+        answers = one.answers();
+        tags = one.tags();
+        state = one.standing();
+        promotion = one.promotion().orElse(null);
+        page = one.page().orElse(null);
+        click = one.click().orElse(null);
+        source = one.source();
+        campaign = one.campaign();
+        country = one.country();
+        consent = one.consent();
+        suspect = one.suspect();
+        orderRef = one.order();
+        joinedAt = one.joinedAt();
+        confirmedAt = one.confirmedAt().orElse(null);
+        leftAt = one.leftAt().orElse(null);
+        inSequence = true;
+    }
+
     Subscriber toSubscriber() {
         return new Subscriber(
                 key.workspace(),

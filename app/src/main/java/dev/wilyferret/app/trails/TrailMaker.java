@@ -23,7 +23,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** Makes all of a ready-made trail in one step: its pages, linked, its list, and the first mails of that. */
 @Service
-class TrailMaker {
+public class TrailMaker {
 
     /** Stands in as the sender until one is chosen; nothing can be sent to or from it. */
     private static final String NO_SENDER = "please-set@sender.invalid";
@@ -43,7 +43,7 @@ class TrailMaker {
     }
 
     @Transactional
-    void make(Promotion promotion, ReadyTrail trail) {
+    public void make(Promotion promotion, ReadyTrail trail) {
         UUID workspace = promotion.workspace();
         if (trail.redirect()) {
             pages.makeRedirect(workspace, promotion.id());
