@@ -125,7 +125,13 @@
         if (event.data.number === 0) event.source.postMessage({ kind: 'follow', number: number, query: query() }, origin);
         return;
       }
-      measured[event.data.width < 640 ? 'PHONE' : 'LAPTOP'] = event.data.bottoms;
+      var frame = Array.from(pane.querySelectorAll('iframe')).find(function (one) { return one.contentWindow === event.source; });
+      if (Math.abs(event.data.width - frame.dataset.width) > 20) {
+        // It was measured before it had its size, and frames out of sight are told of a new one late.
+        setTimeout(function () { event.source.postMessage({ kind: 'measure', number: event.data.number }, origin); }, 100);
+        return;
+      }
+      measured[frame.dataset.screen] = event.data.bottoms;
       judge();
     }
   });

@@ -26,7 +26,9 @@ import org.springframework.test.context.DynamicPropertyRegistry;
 import org.springframework.test.context.DynamicPropertySource;
 
 /** The stand-ins behave as the real parties would: they take, they show, they report. */
-@SpringBootTest(webEnvironment = WebEnvironment.RANDOM_PORT, properties = "spring.config.name=range")
+@SpringBootTest(
+        webEnvironment = WebEnvironment.RANDOM_PORT,
+        properties = {"spring.config.name=range", "range.smtp-port=0"})
 class RangeTest {
 
     @LocalServerPort

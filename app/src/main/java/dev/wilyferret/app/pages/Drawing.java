@@ -176,7 +176,7 @@ public final class Drawing {
     }
 
     public @Nullable String closes(NextStep next) {
-        return next instanceof NextStep.ClosePopUp ? "" : null;
+        return next instanceof NextStep.ClosePopUp ? "yes" : null;
     }
 
     /** The name a part is jumped to by; null if nothing jumps there. */

@@ -7,6 +7,7 @@ import jakarta.servlet.http.HttpServlet;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Optional;
 import org.slf4j.Logger;
@@ -54,6 +55,8 @@ class SiteServlet extends HttpServlet {
     @Override
     protected void service(HttpServletRequest request, HttpServletResponse response) throws IOException {
         response.setHeader("X-Content-Type-Options", "nosniff");
+        // Browsers send forms in the page's encoding, and do not say so.
+        request.setCharacterEncoding(StandardCharsets.UTF_8);
         try {
             route(request, response);
         } catch (ClickLog.NotKept notKept) {

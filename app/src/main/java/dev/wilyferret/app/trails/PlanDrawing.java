@@ -52,6 +52,15 @@ public record PlanDrawing(List<Box> boxes, List<Line> lines, int width, int heig
         if (to.node.column() > from.node.column()) {
             int x1 = from.x + BOX_WIDTH;
             int x2 = to.x - 7;
+            if (to.node.column() > from.node.column() + 1) {
+                // Below the boxes that stand between.
+                int low = Math.max(y1, y2) + 2 * ROW / 3;
+                return new Line(
+                        "M%d %d C%d %d %d %d %d %d".formatted(x1, y1, x1 + 90, low, x2 - 90, low, x2, y2),
+                        cut(label, 30),
+                        x1,
+                        low);
+            }
             int bend = (x1 + x2) / 2;
             return new Line(
                     "M%d %d C%d %d %d %d %d %d".formatted(x1, y1, bend, y1, bend, y2, x2, y2), cut(label, 30), x1, y2);

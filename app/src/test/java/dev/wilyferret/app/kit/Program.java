@@ -35,6 +35,7 @@ public final class Program {
     private Process begin() throws IOException {
         ProcessBuilder builder = new ProcessBuilder(List.of(
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "-XX:TieredStopAtLevel=1",
                 "-cp",
                 System.getProperty("java.class.path"),
                 FerretApplication.class.getName()));

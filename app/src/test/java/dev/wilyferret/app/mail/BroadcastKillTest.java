@@ -40,7 +40,11 @@ class BroadcastKillTest {
         Guest owner = signedIn(program);
         String mail = broadcast(owner);
         owner.sendTo(mail, mail + "/send");
+        long began = System.nanoTime();
         awaitLetters(post, 1500, 90);
+        System.out.printf(
+                "broadcast: the first 1,500 in %d s%n",
+                Duration.ofNanos(System.nanoTime() - began).toSeconds());
         owner.sendTo(mail, mail + "/stop");
         Thread.sleep(1500);
         int held = received(post);
@@ -55,7 +59,11 @@ class BroadcastKillTest {
         assertThat(received(post)).as("letters before the kill").isLessThan(PEOPLE);
 
         program.startAgain();
+        long again = System.nanoTime();
         awaitLetters(post, PEOPLE, 240);
+        System.out.printf(
+                "broadcast: all after the restart in %d s%n",
+                Duration.ofNanos(System.nanoTime() - again).toSeconds());
         assertThat(post.count(CROWD).path("receivers").asInt()).isEqualTo(PEOPLE);
         assertThat(received(post)).isEqualTo(PEOPLE);
         int twice = post.count("").path("suppressed").asInt();
@@ -63,9 +71,10 @@ class BroadcastKillTest {
                 "broadcast: %,d received once each; %d handed over twice and known by their Message-ID%n",
                 PEOPLE, twice);
         assertThat(twice).as("letters in the air at the kill").isLessThanOrEqualTo(AT_ONCE);
+        Guest back = signedIn(program);
         Awaitility.await()
                 .atMost(Duration.ofSeconds(20))
-                .until(() -> signedIn(program).get(mail).body().contains("10,000 of 10,000"));
+                .until(() -> back.get(mail).body().contains("10,000 of 10,000"));
         program.stop();
     }
 

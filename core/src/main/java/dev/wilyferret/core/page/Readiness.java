@@ -170,7 +170,7 @@ public final class Readiness {
     private static boolean isAction(Placed placed) {
         return switch (placed.block().kind()) {
             case BUTTON, FORM, QUIZ, OFFER_ITEM -> true;
-            default -> false;
+            default -> placed.block() instanceof Block.BonusList list && list.handedOut();
         };
     }
 

@@ -1,0 +1,173 @@
+package dev.wilyferret.app.mail;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.wilyferret.app.kit.AppTest;
+import dev.wilyferret.app.kit.Guest;
+import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.people.Joining;
+import dev.wilyferret.app.people.Lists;
+import dev.wilyferret.app.people.MailList;
+import dev.wilyferret.app.people.People;
+import dev.wilyferret.app.people.Subscriber;
+import dev.wilyferret.core.mail.MailText;
+import dev.wilyferret.core.people.EmailAddress;
+import java.net.http.HttpResponse;
+import java.time.Duration;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.springframework.beans.factory.annotation.Autowired;
+
+/** The benches of a list: what they refuse, what they keep, and whose they are. */
+class ListBenchTest extends AppTest {
+
+    @Autowired
+    private Lists lists;
+
+    @Autowired
+    private People people;
+
+    @Autowired
+    private Mails mails;
+
+    private Scenario.Stage stage;
+    private Guest owner;
+    private UUID list;
+
+    @BeforeEach
+    void begin() {
+        stage = scenario.emptyWithLegal();
+        owner = owner(stage);
+        list = lists.newId();
+        lists.keep(
+                stage.id(),
+                new MailList(
+                        list,
+                        "Readers",
+                        "Growbench",
+                        "hello@growbench.example",
+                        "",
+                        true,
+                        false,
+                        Optional.empty(),
+                        Optional.empty(),
+                        Optional.empty()));
+    }
+
+    private String path(String bench) {
+        return "/people/lists/" + list + bench;
+    }
+
+    @Test
+    void everyBenchOpensAndNobodyElsesDoes() {
+        Subscriber one =
+                people.join(stage.id(), list, Joining.plain(new EmailAddress("ines@a.example"), "<b>Ines</b>", ""));
+        Written mail = mails.addToSequence(stage.id(), list, Duration.ofHours(5), MailText.EMPTY);
+        Written broadcast = mails.add(stage.id(), list, Written.Kind.BROADCAST, "b", MailText.EMPTY);
+        List<String> benches = List.of(
+                path(""),
+                path("/settings"),
+                path("/sequence"),
+                path("/broadcasts"),
+                path("/import"),
+                path("/handover"),
+                path("/export.csv"),
+                "/people/mails/" + mail.id(),
+                "/people/mails/" + broadcast.id(),
+                "/people/persons/" + one.id());
+        Guest stranger = owner(scenario.emptyWithLegal());
+        for (String bench : benches) {
+            HttpResponse<String> own = owner.get(bench);
+            assertThat(own.statusCode()).as(bench).isEqualTo(200);
+            assertThat(own.body()).as(bench).doesNotContain(bench.endsWith("csv") ? "\u0000" : "<b>Ines</b>");
+            assertThat(stranger.get(bench).statusCode()).as(bench).isEqualTo(404);
+        }
+        for (String everywhere : List.of("/people", "/people/outbox", "/people/lists/new", "/shelf/bonuses")) {
+            assertThat(owner.get(everywhere).statusCode()).as(everywhere).isEqualTo(200);
+        }
+        assertThat(owner.get(path("/sequence")).body()).contains("value=\"5\"", "hours");
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "name, '', The name of the list is empty",
+        "senderAddress, hello, does not look like an e-mail address",
+        "replyTo, a@b, does not look like an e-mail address",
+        "senderName, '', empty"
+    })
+    void whatIsWrongWithAListIsSaidAtTheField(String field, String typed, String words) {
+        String[] fields = {
+            "name", "Other", "senderName", "Growbench", "senderAddress", "hello@growbench.example", "replyTo", ""
+        };
+        for (int i = 0; i < fields.length; i += 2) {
+            fields[i + 1] = fields[i].equals(field) ? typed : fields[i + 1];
+        }
+        HttpResponse<String> answer = owner.sendTo(path("/settings"), path("/settings"), fields);
+        assertThat(answer.statusCode()).isEqualTo(200);
+        assertThat(answer.body()).contains(words);
+        assertThat(lists.find(stage.id(), list).orElseThrow().name()).isEqualTo("Readers");
+    }
+
+    @Test
+    void aMailIsKeptOnTheRevisionItWasWrittenOn() {
+        Written mail = mails.addToSequence(stage.id(), list, Duration.ZERO, MailText.EMPTY);
+        String path = "/people/mails/" + mail.id();
+        String[] typed = {"name", "m", "subject", "One", "preview", "", "body", "Words", "revision", "0"};
+        owner.sendTo(path, path, typed);
+        assertThat(mails.find(stage.id(), mail.id()).orElseThrow().text().subject())
+                .isEqualTo("One");
+        typed[3] = "Two";
+        owner.sendTo(path, path, typed);
+        assertThat(mails.find(stage.id(), mail.id()).orElseThrow().text().subject())
+                .isEqualTo("One");
+        typed[3] = "x".repeat(151);
+        typed[9] = "1";
+        assertThat(owner.sendTo(path, path, typed).body()).contains("at most 150 fit", "x".repeat(151));
+        typed[3] = "Three";
+        typed[7] = "[x](javascript:alert)";
+        assertThat(owner.sendTo(path, path, typed).body()).contains("Only addresses that start with https://");
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "two, 60, is not a delay",
+        "-1, 60, is not a delay",
+        "91, 1440, is not a delay",
+        "3, 7, is not a delay",
+        "3, 60, no subject yet"
+    })
+    void aDelayOrSwitchThatCannotBeIsRefused(String delay, String unit, String words) {
+        Written mail = mails.addToSequence(stage.id(), list, Duration.ZERO, MailText.EMPTY);
+        String[] fields = {"delay", delay, "unit", unit, "afterOptIn", "false", "live", "true"};
+        owner.sendTo(path("/sequence"), "/people/mails/" + mail.id() + "/time", fields);
+        assertThat(owner.get(path("/sequence")).body()).contains(words);
+        assertThat(mails.find(stage.id(), mail.id()).orElseThrow().live()).isFalse();
+    }
+
+    @Test
+    void aMailThatIsTakenOutCanBePutBack() {
+        Written mail = mails.addToSequence(stage.id(), list, Duration.ZERO, MailText.EMPTY);
+        String path = "/people/mails/" + mail.id();
+        owner.sendTo(path("/sequence"), path + "/remove");
+        assertThat(mails.of(stage.id(), list, Written.Kind.SEQUENCE)).isEmpty();
+        assertThat(owner.get(path).statusCode()).isEqualTo(404);
+        owner.sendTo(path("/sequence"), path + "/put-back");
+        assertThat(mails.of(stage.id(), list, Written.Kind.SEQUENCE)).hasSize(1);
+    }
+
+    @Test
+    void peopleCannotBeBroughtInWithoutTheirWord() {
+        Subscriber one = people.join(stage.id(), list, Joining.plain(new EmailAddress("ines@a.example"), "Ines", ""));
+        owner.sendTo("/people/persons/" + one.id(), "/people/persons/" + one.id() + "/tags", "tags", "a".repeat(60));
+        assertThat(owner.get("/people/persons/" + one.id()).body()).contains("at most 40 fit");
+        owner.sendTo("/people/persons/" + one.id(), "/people/persons/" + one.id() + "/leave");
+        assertThat(owner.get("/people/persons/" + one.id()).body()).contains("left");
+        assertThat(owner.get("/people/persons/" + UUID.randomUUID()).statusCode())
+                .isEqualTo(404);
+    }
+}

@@ -1,0 +1,207 @@
+package dev.wilyferret.app.site;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
+
+import dev.wilyferret.app.bonuses.Bonus;
+import dev.wilyferret.app.bonuses.Bonuses;
+import dev.wilyferret.app.kit.AppTest;
+import dev.wilyferret.app.kit.Guest;
+import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.media.MediaFile;
+import dev.wilyferret.app.media.Shelf;
+import dev.wilyferret.app.people.Joining;
+import dev.wilyferret.app.people.Lists;
+import dev.wilyferret.app.people.MailList;
+import dev.wilyferret.app.people.Passes;
+import dev.wilyferret.app.people.People;
+import dev.wilyferret.app.people.Subscriber;
+import dev.wilyferret.core.id.ShortId;
+import dev.wilyferret.core.page.Block;
+import dev.wilyferret.core.page.Block.Ask;
+import dev.wilyferret.core.page.BlockId;
+import dev.wilyferret.core.page.NextStep;
+import dev.wilyferret.core.page.Placed;
+import dev.wilyferret.core.people.EmailAddress;
+import java.io.ByteArrayInputStream;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.jsoup.Jsoup;
+import org.jsoup.nodes.Document;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+
+/** What is handed out, to whom; and the newer next steps as visitors meet them. */
+class GiftTest extends AppTest {
+
+    @Autowired
+    private Bonuses bonuses;
+
+    @Autowired
+    private Shelf shelf;
+
+    @Autowired
+    private Lists lists;
+
+    @Autowired
+    private People people;
+
+    @Autowired
+    private Passes passes;
+
+    private Scenario.Trail trail;
+    private MediaFile file;
+    private UUID bonus;
+    private Subscriber one;
+
+    @BeforeEach
+    void begin() {
+        trail = scenario.trail();
+        file = shelf.put(
+                trail.workspace(),
+                "guide.pdf",
+                new ByteArrayInputStream("%PDF-1.7 guide".getBytes(StandardCharsets.UTF_8)));
+        bonus = bonuses.newId();
+        bonuses.keep(
+                trail.workspace(),
+                new Bonus(bonus, "Guide", "Eleven photos", "", "19.00", file.name(), "", "For buyers."));
+        UUID list = list(false);
+        one = people.join(trail.workspace(), list, Joining.plain(new EmailAddress("ines@a.example"), "Ines", ""));
+    }
+
+    private UUID list(boolean doubleOptIn) {
+        UUID id = lists.newId();
+        lists.keep(
+                trail.workspace(),
+                new MailList(
+                        id,
+                        "List " + id,
+                        "Growbench",
+                        "hello@growbench.example",
+                        "",
+                        doubleOptIn,
+                        true,
+                        Optional.empty(),
+                        Optional.empty(),
+                        Optional.empty()));
+        return id;
+    }
+
+    private String gift(UUID id) {
+        return "/gift/" + ShortId.of(id);
+    }
+
+    private String pass() {
+        return "?d=" + passes.pass(trail.workspace(), one.id(), Passes.Purpose.FETCH);
+    }
+
+    private Document page(Placed... blocks) {
+        scenario.write(trail.bridge(), Scenario.content(blocks));
+        await().until(() -> guest().get(trail.bridgePath()).body().contains("Fresh words"));
+        return Jsoup.parse(guest().get(trail.bridgePath()).body());
+    }
+
+    private static Placed headline() {
+        return Placed.of("h", new Block.Headline("Fresh words"));
+    }
+
+    @Test
+    void aGiftGoesToWhoeverHasAPassAndIsCounted() {
+        await().until(() -> guest().get(gift(bonus) + pass()).statusCode() == 200);
+        long before = bonuses.fetched(trail.workspace()).get(bonus).times();
+        HttpResponse<String> fetched = guest().get(gift(bonus) + pass());
+        assertThat(fetched.body()).isEqualTo("%PDF-1.7 guide");
+        assertThat(fetched.headers().firstValue("Content-Disposition").orElse(""))
+                .contains("attachment", "guide.pdf");
+        assertThat(fetched.headers().firstValue("Cache-Control")).contains("no-store");
+        guest().head(gift(bonus) + pass());
+        assertThat(bonuses.fetched(trail.workspace()).get(bonus)).isEqualTo(new Bonuses.Fetched(before + 1, 1));
+    }
+
+    @Test
+    void withoutAPassNothingIsHandedOutAndNothingIsLearned() {
+        for (String pass : List.of("", "?d=", "?d=a.b.c.d", pass().replace("?d=", "?d=0"))) {
+            HttpResponse<String> asked = guest().get(gift(bonus) + pass);
+            assertThat(asked.body()).contains("A fresh link", "For buyers.").doesNotContain("%PDF");
+        }
+        assertThat(guest().get(gift(UUID.randomUUID())).statusCode()).isEqualTo(404);
+        assertThat(guest().get("/gift/../x").statusCode()).isEqualTo(404);
+        String known = guest().post(gift(bonus), "email", "ines@a.example").body();
+        String unknown = guest().post(gift(bonus), "email", "nobody@b.example").body();
+        assertThat(known).isEqualTo(unknown).contains("Look in your inbox");
+        assertThat(guest().post(gift(bonus), "email", "no address").statusCode())
+                .isEqualTo(200);
+        people.erase(trail.workspace(), one.id());
+        assertThat(guest().get(gift(bonus) + pass()).statusCode()).isEqualTo(404);
+    }
+
+    @Test
+    void aBonusThatIsALinkLeadsThere() {
+        UUID linked = bonuses.newId();
+        bonuses.keep(trail.workspace(), new Bonus(linked, "Call", "", "", "", "", "https://calls.example/7", ""));
+        assertThat(Guest.location(guest().get(gift(linked) + pass()))).isEqualTo("https://calls.example/7");
+    }
+
+    @Test
+    void aListOfBonusesHandsThemOutWithTheVisitorsPass() {
+        Placed list = Placed.of(
+                "l",
+                new Block.BonusList("Yours", false, true),
+                Placed.of("l1", new Block.Bonus("", "Guide", "", "19.00", Optional.of(bonus))),
+                Placed.of("l2", new Block.Bonus("", "Written here", "", "")));
+        Document page = page(headline(), list);
+        assertThat(page.select("a[href^=/gift/]").attr("href")).isEqualTo(gift(bonus) + "?d=");
+        Document passed =
+                Jsoup.parse(guest().get(trail.bridgePath() + "?d=a%22b").body());
+        assertThat(passed.select("a[href^=/gift/]")).hasSize(1);
+        assertThat(passed.select("a[href^=/gift/]").attr("href")).isEqualTo(gift(bonus) + "?d=a\"b");
+    }
+
+    @Test
+    void aFileAJumpAndTwoAtOnceAreDrawnAsLinks() {
+        NextStep two = new NextStep.TwoAtOnce(
+                new NextStep.ToOffer(), new NextStep.ToPage(trail.redirect().id()));
+        Document page = page(
+                headline(),
+                Placed.of("a", new Block.Button("File", new NextStep.HandOut(file.name()))),
+                Placed.of("b", new Block.Button("Down", new NextStep.JumpTo(new BlockId("s")))),
+                Placed.of("c", new Block.Button("Both", two)),
+                Placed.of("s", new Block.SubHeadline("Here below")),
+                Placed.of(
+                        "p",
+                        new Block.PopUp("More"),
+                        Placed.of("p1", new Block.Button("Shut", new NextStep.ClosePopUp()))),
+                Placed.of("d", new Block.Disclosure("I earn a commission.")));
+        assertThat(page.select("a:contains(File)").attr("href")).isEqualTo("/media/" + file.name());
+        assertThat(page.select("a:contains(File)").attr("download")).isEqualTo("guide.pdf");
+        assertThat(page.select("a:contains(Down)").attr("href")).isEqualTo("#part-s");
+        assertThat(page.select("#part-s")).hasSize(1);
+        assertThat(page.select("a:contains(Both)").attr("target")).isEqualTo("_blank");
+        assertThat(page.select("a:contains(Both)").attr("href")).startsWith("/out/");
+        assertThat(page.select("a:contains(Both)").attr("data-here")).isEqualTo(trail.redirectPath());
+        assertThat(page.select("dialog a:contains(Shut)").hasAttr("data-close")).isTrue();
+        assertThat(page.select("script").last().data()).contains("form[data-here]");
+    }
+
+    private HttpResponse<String> sent(Block.Form form, String... fields) {
+        page(headline(), Placed.of("f", form));
+        return guest().post("/opt-in/" + ShortId.of(trail.bridge().id()) + "/f", fields);
+    }
+
+    @Test
+    void aFormSaysWhenAConfirmationIsNeededAndLeadsOnWithAPassOnceNoneIs() {
+        NextStep self = new NextStep.ToPage(trail.bridge().id());
+        Block.Form plain = new Block.Form(Ask.OPTIONAL, Ask.NO, Ask.NO, List.of(), "Send", "", "", self);
+        HttpResponse<String> asked = sent(plain.onto(list(true)), "email", "a@b.example", "first_name", "Zoë & co");
+        assertThat(guest().get(trail.bridgePath()).body()).contains("a link to confirm your address");
+        assertThat(Guest.location(asked)).isEqualTo(trail.bridgePath() + "?first_name=Zo%C3%AB%20%26%20co");
+        HttpResponse<String> open = sent(plain.onto(list(false)), "email", "c@b.example");
+        await().until(() -> !guest().get(trail.bridgePath()).body().contains("confirm your address"));
+        assertThat(Guest.location(open)).startsWith(trail.bridgePath() + "?d=");
+        assertThat(Guest.location(sent(plain, "email", "e@b.example"))).isEqualTo(trail.bridgePath());
+    }
+}

@@ -1,0 +1,148 @@
+package dev.wilyferret.app.trails;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.wilyferret.app.kit.AppTest;
+import dev.wilyferret.app.kit.Guest;
+import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.mail.Mails;
+import dev.wilyferret.app.mail.Written;
+import dev.wilyferret.app.pages.Page;
+import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.app.people.Lists;
+import dev.wilyferret.app.people.MailList;
+import dev.wilyferret.app.promotions.Promotion;
+import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.core.design.ReadyTrail;
+import dev.wilyferret.core.link.Slug;
+import dev.wilyferret.core.page.NextStep;
+import dev.wilyferret.core.page.PageDocument.ContentPage;
+import dev.wilyferret.core.trail.PageMap;
+import java.util.List;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+import org.springframework.beans.factory.annotation.Autowired;
+
+/** Choosing a ready-made trail makes all of it in one step. */
+class ReadyTrailMakingTest extends AppTest {
+
+    private static int number;
+
+    @Autowired
+    private TrailMaker maker;
+
+    @Autowired
+    private PagePlan plan;
+
+    @Autowired
+    private Pages pages;
+
+    @Autowired
+    private Lists lists;
+
+    @Autowired
+    private Mails mails;
+
+    @Autowired
+    private Promotions promotions;
+
+    private Scenario.Stage stage;
+    private Promotion promotion;
+
+    @BeforeEach
+    void begin() {
+        stage = scenario.emptyWithLegal();
+        promotion =
+                promotions.add(stage.id(), scenario.offer(stage).id(), "Kits " + ++number, new Slug("ready-" + number));
+    }
+
+    static Stream<String> trails() {
+        return ReadyTrail.all().stream().map(ReadyTrail::key);
+    }
+
+    private List<NextStep> ways() {
+        return pages.ofPromotion(stage.id(), promotion.id()).stream()
+                .map(Page::draft)
+                .filter(ContentPage.class::isInstance)
+                .flatMap(page -> ((ContentPage) page).blocks().all())
+                .flatMap(placed -> placed.block().nextSteps().stream())
+                .flatMap(next -> next.each().stream())
+                .toList();
+    }
+
+    @ParameterizedTest
+    @MethodSource("trails")
+    void allItsPagesAreThereAndLinked(String key) {
+        ReadyTrail trail = ReadyTrail.of(key).orElseThrow();
+        maker.make(promotion, trail);
+        assertThat(pages.ofPromotion(stage.id(), promotion.id()))
+                .hasSize(trail.stops().size() + (trail.redirect() ? 1 : 0));
+        assertThat(ways()).noneMatch(NextStep.ToPageToMake.class::isInstance);
+        PageMap map = plan.of(promotion);
+        assertThat(map.nodes()).noneMatch(node -> node.kind() == PageMap.Kind.MISSING);
+        assertThat(map.warnings().stream().map(PageMap.Warning::what))
+                .allMatch(what -> key.equals("bonus-for-buyers") && what.contains("Nothing leads to “Claim page”")
+                        || what.contains("Nothing leads to “Download page”") && key.equals("bonus-for-buyers"));
+        assertThat(lists.of(stage.id())).hasSize(trail.list().isPresent() ? 1 : 0);
+        PlanDrawing drawing = PlanDrawing.of(map);
+        assertThat(drawing.boxes()).hasSameSizeAs(map.nodes());
+        assertThat(drawing.boxes())
+                .allMatch(box -> box.x() + 196 <= drawing.width() && box.y() + 56 <= drawing.height());
+        assertThat(drawing.boxes().stream().map(box -> box.x() + " " + box.y())).doesNotHaveDuplicates();
+    }
+
+    @Test
+    void growingAListBringsItsPagesAndTwoMailsThatAreOff() {
+        maker.make(promotion, ReadyTrail.of("grow-a-list").orElseThrow());
+        MailList list = lists.of(stage.id()).getFirst();
+        assertThat(list.senderAddress()).isEqualTo("hello@growbench.example");
+        assertThat(page(list.checkPage().orElseThrow())).isEqualTo("Check your inbox");
+        assertThat(page(list.confirmedPage().orElseThrow())).isEqualTo("Thank-you page");
+        List<Written> sequence = mails.of(stage.id(), list.id(), Written.Kind.SEQUENCE);
+        assertThat(sequence).extracting(Written::live).containsExactly(false, false);
+        assertThat(sequence).extracting(Written::delayWords).containsExactly("at once", "1 day");
+        assertThat(sequence.getFirst().text().destinations())
+                .containsExactly(installation.siteAddress() + "/" + promotion.slug() + "/download");
+        maker.make(promotion, ReadyTrail.of("list-then-offer").orElseThrow());
+        assertThat(lists.of(stage.id())).hasSize(2);
+    }
+
+    private String page(java.util.UUID id) {
+        return pages.find(stage.id(), id).orElseThrow().name();
+    }
+
+    @Test
+    void aMissingPageIsMadeFromTheTrailAndLinked() {
+        Guest owner = owner(stage);
+        String home = "/promotions/" + promotion.id();
+        assertThat(owner.get(home).body()).contains("No page yet", "Grow a list", "One opt-in, two offers");
+        owner.sendTo(home, home + "/ready", "trail", "grow-a-list");
+        Page squeeze = pages.ofPromotion(stage.id(), promotion.id()).getFirst();
+        pages.edit(
+                stage.id(),
+                squeeze.id(),
+                squeeze.revision(),
+                "x",
+                draft -> draft.blocks(blocks -> {
+                    var form = blocks.all()
+                            .filter(placed -> !placed.block().nextSteps().isEmpty())
+                            .findFirst()
+                            .orElseThrow();
+                    return blocks.changed(
+                            form.id(),
+                            placed -> placed.with(
+                                    placed.block().leading(next -> new NextStep.ToPageToMake("My bonus page"))));
+                }));
+        assertThat(owner.get(home).body()).contains("Make this page: My bonus page", "still to be made");
+        owner.sendTo(home, home + "/missing", "name", "My bonus page");
+        assertThat(owner.get(home).body()).doesNotContain("Make this page");
+        assertThat(pages.ofPromotion(stage.id(), promotion.id()))
+                .extracting(Page::name)
+                .contains("My bonus page");
+        assertThat(owner.sendTo(home, home + "/ready", "trail", "no-such").statusCode())
+                .isEqualTo(404);
+    }
+}

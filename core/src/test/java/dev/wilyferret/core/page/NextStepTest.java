@@ -1,0 +1,92 @@
+package dev.wilyferret.core.page;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.junit.jupiter.params.provider.Arguments.arguments;
+
+import dev.wilyferret.core.mail.MailText;
+import dev.wilyferret.core.text.Refusal;
+import java.util.List;
+import java.util.UUID;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.MethodSource;
+
+class NextStepTest {
+
+    private static final NextStep OFFER = new NextStep.ToOffer();
+    private static final NextStep OTHER = new NextStep.ToAnotherOffer(new UUID(0, 2));
+    private static final NextStep PAGE = new NextStep.ToPage(new UUID(0, 1));
+
+    static Stream<Arguments> ways() {
+        return Stream.of(
+                arguments(OFFER, true),
+                arguments(OTHER, true),
+                arguments(PAGE, false),
+                arguments(new NextStep.TwoAtOnce(PAGE, OFFER), true),
+                arguments(new NextStep.TwoAtOnce(PAGE, PAGE), false),
+                arguments(new NextStep.HandOut("a.pdf"), false),
+                arguments(new NextStep.JumpTo(new BlockId("a")), false),
+                arguments(new NextStep.ClosePopUp(), false));
+    }
+
+    @ParameterizedTest
+    @MethodSource("ways")
+    void whatLeadsToASellerIsOutbound(NextStep next, boolean outbound) {
+        assertThat(next.outbound()).isEqualTo(outbound);
+    }
+
+    @Test
+    void twoAtOnceTakesPagesAndOffersOnly() {
+        assertThat(new NextStep.TwoAtOnce(PAGE, OTHER).each()).containsExactly(PAGE, OTHER);
+        assertThat(new NextStep.TwoAtOnce(new NextStep.ToPageToMake("Later"), OFFER).each())
+                .hasSize(2);
+        for (NextStep wrong : List.of(
+                new NextStep.NotChosen(),
+                new NextStep.ShowThanks(),
+                new NextStep.HandOut("a.pdf"),
+                new NextStep.OpenPopUp(new BlockId("p")),
+                new NextStep.TwoAtOnce(PAGE, OFFER))) {
+            assertThatThrownBy(() -> new NextStep.TwoAtOnce(PAGE, wrong)).isInstanceOf(Refusal.class);
+            assertThatThrownBy(() -> new NextStep.TwoAtOnce(wrong, OFFER)).isInstanceOf(Refusal.class);
+        }
+    }
+
+    @Test
+    void aChangeReachesBothWays() {
+        NextStep two = new NextStep.TwoAtOnce(OFFER, PAGE);
+        assertThat(two.leading(next -> next.equals(OFFER) ? OTHER : next))
+                .isEqualTo(new NextStep.TwoAtOnce(OTHER, PAGE));
+        Block form = new Block.Form(Block.Ask.NO, Block.Ask.NO, Block.Ask.NO, List.of(), "Send", "", "", two);
+        assertThat(form.leading(next -> PAGE).nextSteps()).containsExactly(new NextStep.TwoAtOnce(PAGE, PAGE));
+    }
+
+    @Test
+    void aChangedFormKeepsItsListAndItsOrder() {
+        UUID list = new UUID(3, 3);
+        Block.Form form =
+                new Block.Form(Block.Ask.NO, Block.Ask.NO, Block.Ask.NO, List.of(), "Send", "", "", OFFER).onto(list);
+        Block.Form led = (Block.Form) form.leading(next -> PAGE);
+        assertThat(led.list()).contains(list);
+        assertThat(led.order()).isEqualTo(Block.Ask.NO);
+        assertThat(led.next()).isEqualTo(PAGE);
+        assertThat(form.fields()).isEqualTo(1);
+    }
+
+    @Test
+    void aMailNamesEachDestinationOnce() {
+        MailText mail = new MailText(
+                "Hello",
+                "",
+                new RichText("[a](https://a.example/1) and [b](https://a.example/1)\n\n[c](https://b.example)"));
+        assertThat(mail.destinations()).containsExactly("https://a.example/1", "https://b.example");
+        assertThatThrownBy(() -> new MailText("x".repeat(151), "", new RichText("")))
+                .isInstanceOf(Refusal.class);
+        assertThatThrownBy(() -> new MailText("a\nBcc: b", "", new RichText("")))
+                .isInstanceOf(Refusal.class);
+        assertThatThrownBy(() -> new MailText("a", "", new RichText("[x](javascript:alert)")))
+                .isInstanceOf(Refusal.class);
+    }
+}
