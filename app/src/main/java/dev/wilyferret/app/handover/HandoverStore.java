@@ -48,6 +48,11 @@ interface HandoverStore extends JpaRepository<HandoverRow, RowKey> {
             """)
     void note(UUID workspace, UUID id, String state, Instant due, String answer);
 
+    /** What was answered may hold the address. */
+    @Modifying
+    @NativeQuery("update handed set answer = '' where workspace_id = :workspace and subscriber_id in (:subscribers)")
+    void forget(UUID workspace, List<UUID> subscribers);
+
     /** What became of those handed on, the latest first. */
     interface Handed {
         UUID getHandover();

@@ -110,6 +110,13 @@ public class Handovers {
                         handovers.put(one.workspace(), ids.next(), handover.id(), one.id(), clock.instant()));
     }
 
+    /** Of whoever is erased nothing that was answered is kept. */
+    @EventListener
+    @Transactional
+    public void forget(People.Erased erased) {
+        handovers.forget(erased.workspace(), erased.subscribers());
+    }
+
     @Scheduled(fixedDelay = 1000)
     void turn() {
         try {

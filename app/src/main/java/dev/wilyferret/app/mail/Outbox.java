@@ -53,6 +53,7 @@ public class Outbox {
     @EventListener
     @Transactional
     public void forget(People.Erased erased) {
+        outbox.forgetAnswers(erased.workspace(), erased.subscribers());
         outbox.drop(erased.workspace(), erased.subscribers(), "The person was erased.");
     }
 

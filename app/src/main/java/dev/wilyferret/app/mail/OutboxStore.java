@@ -105,6 +105,11 @@ interface OutboxStore extends JpaRepository<OutboxRow, RowKey> {
             "update OutboxRow set state = DROPPED, answer = :why where key.workspace = :workspace and subscriber in :subscribers and state = WAITING")
     void drop(UUID workspace, List<UUID> subscribers, String why);
 
+    /** What mail servers answer may hold the address. */
+    @Modifying
+    @Query("update OutboxRow set answer = '' where key.workspace = :workspace and subscriber in :subscribers")
+    void forgetAnswers(UUID workspace, List<UUID> subscribers);
+
     /** Links of a person's mails that they followed, the latest first. */
     interface Followed {
         Instant getAt();

@@ -218,7 +218,7 @@ public class Postman implements SmartLifecycle {
     /** Why a letter is not to be sent any more; empty if it is. */
     private static Optional<String> kept(Written mail, Subscriber one) {
         boolean wanted = switch (mail.kind()) {
-            case CONFIRM -> one.standing() == Standing.PENDING;
+            case CONFIRM -> one.standing() == Standing.PENDING || one.standing() == Standing.CONFIRMED;
             case SEQUENCE, BROADCAST -> one.standing() == Standing.CONFIRMED;
             case DELIVERY -> one.standing() != Standing.ERASED;
         };

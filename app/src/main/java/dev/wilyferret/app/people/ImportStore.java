@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.NativeQuery;
 import org.springframework.data.jpa.repository.Query;
 
@@ -40,6 +41,14 @@ interface ImportStore extends JpaRepository<ImportRow, RowKey> {
             String[] lasts,
             String[] phones,
             String[] tags);
+
+    /** The rows that were not taken name their addresses. */
+    @Modifying
+    @NativeQuery("""
+            update import_run set errors = replace(replace(errors, :address, '(erased)'), :key, '(erased)')
+            where workspace_id = :workspace and (position(:address in errors) > 0 or position(:key in errors) > 0)
+            """)
+    void forget(UUID workspace, String address, String key);
 
     @NativeQuery(
             "select address_key from subscriber where workspace_id = :workspace and list_id = :list and state = 'LEFT' and address_key = any(cast(:keys as text[]))")

@@ -151,6 +151,13 @@ public class Imports {
         return imports.findById(new RowKey(workspace, id)).map(row -> "row,address,reason\r\n" + row.errors);
     }
 
+    /** Whoever is erased is not named any more among the rows that were not taken. */
+    @EventListener
+    @Transactional
+    public void forget(People.Erased erased) {
+        imports.forget(erased.workspace(), erased.address(), erased.addressKey());
+    }
+
     @EventListener(ApplicationReadyEvent.class)
     void goOn() {
         imports.running().forEach(row -> run(row.key.workspace(), row.key.id()));
@@ -199,7 +206,11 @@ public class Imports {
         row.added += put(row, good, numberByKey, errors);
         row.done += rows.size();
         row.errors = errors.toString();
-        row.state = row.done >= file.rows().size() ? State.DONE : State.RUNNING;
+        if (row.done >= file.rows().size()) {
+            row.state = State.DONE;
+            // The people stand on the list now; the file is not kept beside it.
+            row.content = new byte[0];
+        }
         return row.state == State.RUNNING;
     }
 

@@ -47,14 +47,18 @@ public class People {
                         subscribers.tags(list.workspace(), list.id())));
     }
 
-    /** Somebody has to confirm an address; told in the transaction that keeps it. */
+    /** Somebody is asked to confirm an address, or asked for what is behind that once more; told in the transaction that keeps it. */
     public record ConfirmationWanted(Subscriber subscriber) {}
 
     /** Somebody stands on a list for good; told in the transaction that keeps it. */
     public record Confirmed(Subscriber subscriber) {}
 
-    /** Somebody is erased; told in the transaction that does it. */
-    public record Erased(UUID workspace, String addressKey, List<UUID> subscribers) {}
+    /**
+     * Somebody is erased; told in the transaction that does it.
+     *
+     * @param address as it was written; {@code addressKey} is it in small letters
+     */
+    public record Erased(UUID workspace, String address, String addressKey, List<UUID> subscribers) {}
 
     /**
      * Puts somebody on a list by their own opt-in; the same address again is the same subscriber, and what was not known of
@@ -94,6 +98,9 @@ public class People {
             } else {
                 confirm(row);
             }
+        } else if (row.state == Standing.CONFIRMED && to.doubleOptIn()) {
+            // The same mail as for everybody: it leads them to what they asked for, and tells strangers nothing.
+            events.publishEvent(new ConfirmationWanted(row.toSubscriber()));
         }
         return row.toSubscriber();
     }
@@ -158,6 +165,7 @@ public class People {
             return;
         }
         String key = one.addressKey;
+        String address = one.email;
         List<SubscriberRow> all = subscribers.ofAddress(workspace, key);
         for (SubscriberRow row : all) {
             row.state = Standing.ERASED;
@@ -172,8 +180,8 @@ public class People {
             row.orderRef = "";
             row.lookAt = null;
         }
-        events.publishEvent(
-                new Erased(workspace, key, all.stream().map(row -> row.key.id()).toList()));
+        events.publishEvent(new Erased(
+                workspace, address, key, all.stream().map(row -> row.key.id()).toList()));
     }
 
     /** Sets the tags of a person on a list, each at most 40 characters; at most 20. */

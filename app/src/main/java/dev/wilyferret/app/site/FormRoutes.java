@@ -21,7 +21,6 @@ import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
 import dev.wilyferret.core.page.Placed;
 import dev.wilyferret.core.people.EmailAddress;
-import dev.wilyferret.core.people.Standing;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
@@ -139,30 +138,34 @@ class FormRoutes {
         }
         Lead lead = lead(request, page, form, typed);
         Optional<Subscriber> joined = leads.keep(page.workspace(), lead, form.list(), joining(lead, form, typed));
-        answers.seeOther(response, after(form, page, found.get().placed.id(), joined));
+        answers.seeOther(response, after(form, page, found.get().placed.id(), joined, typed));
     }
 
-    /** Where somebody goes who sent a form: with a pass to what is handed out, once they stand on the list for good. */
-    private String after(Block.Form form, LivePage page, BlockId from, Optional<Subscriber> joined) {
-        Optional<UUID> check = joined.filter(one -> one.standing() == Standing.PENDING)
-                .flatMap(one -> lists.find(one.workspace(), one.list()))
-                .flatMap(MailList::checkPage);
+    /**
+     * Where somebody goes who sent a form. On a list that asks for confirmation the answer is the same whoever is on it
+     * already, so that nobody learns that by typing an address; on any other it brings the pass to what is handed out.
+     */
+    private String after(
+            Block.Form form, LivePage page, BlockId from, Optional<Subscriber> joined, Map<String, String> typed) {
+        Optional<MailList> list = joined.flatMap(one -> lists.find(one.workspace(), one.list()));
+        boolean asked = list.filter(MailList::doubleOptIn).isPresent();
+        Optional<UUID> check = list.filter(one -> asked).flatMap(MailList::checkPage);
         boolean open = form.next() instanceof NextStep.NotChosen;
         String path =
                 open && check.isPresent() ? page.around().pathOf().apply(check.get()) : onward(form.next(), page, from);
-        boolean own = open || form.next() instanceof NextStep.ToPage;
-        if (!own || joined.isEmpty()) {
+        if (joined.isEmpty() || !(open || form.next() instanceof NextStep.ToPage)) {
             return path;
         }
-        Subscriber one = joined.get();
         UriComponentsBuilder address = UriComponentsBuilder.fromUriString(path);
-        if (!one.firstName().isEmpty()) {
+        String name = typed.getOrDefault("first_name", "").strip();
+        if (!name.isEmpty()) {
             address.queryParam("first_name", "{name}");
         }
-        if (one.standing() == Standing.CONFIRMED) {
+        if (!asked) {
+            Subscriber one = joined.get();
             address.queryParam("d", passes.pass(one.workspace(), one.id(), Passes.Purpose.FETCH));
         }
-        return address.encode().buildAndExpand(one.firstName()).toUriString();
+        return address.encode().buildAndExpand(name).toUriString();
     }
 
     private static Joining joining(Lead lead, Block.Form form, Map<String, String> typed) {

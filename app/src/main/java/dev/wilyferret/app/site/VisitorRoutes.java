@@ -22,6 +22,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -186,7 +188,7 @@ class VisitorRoutes {
                 userAgent,
                 header(request, "Referer"),
                 header(request, "Accept-Language"),
-                Optional.ofNullable(request.getQueryString()).orElse(""));
+                kept(header(request.getQueryString())));
         return new SiteEvent.Click(
                 ids.next(),
                 workspace,
@@ -196,6 +198,13 @@ class VisitorRoutes {
                 visit.own(snapshot, workspace),
                 Verdict.on(userAgent),
                 origin);
+    }
+
+    /** Of the query what tells of the visit; not the name and the pass that a mail's link brings along. */
+    private static String kept(String query) {
+        return Stream.of(query.split("&"))
+                .filter(part -> !part.startsWith("first_name=") && !part.startsWith("d="))
+                .collect(Collectors.joining("&"));
     }
 
     /** A HEAD asks what is there, and a prefetch what may be wanted: neither is a visitor. */

@@ -93,6 +93,16 @@ class ImportTest extends AppTest {
         assertThat(ines.tags()).containsExactly("fair-2026");
         assertThat(ines.standing()).isEqualTo(Standing.CONFIRMED);
         assertThat(people.find(stage.id(), gone.id()).orElseThrow().standing()).isEqualTo(Standing.LEFT);
+        people.erase(stage.id(), gone.id());
+        assertThat(imports.errors(stage.id(), run).orElseThrow())
+                .doesNotContain("gone@a.example")
+                .contains("5,\"(erased)\"", "known@a.example");
+        assertThat(sql.sql("select length(content) from import_run where id = :id")
+                        .param("id", run)
+                        .query(Integer.class)
+                        .single())
+                .as("bytes of the file that are kept")
+                .isZero();
     }
 
     @Test

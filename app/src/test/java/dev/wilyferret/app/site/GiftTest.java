@@ -199,9 +199,27 @@ class GiftTest extends AppTest {
         HttpResponse<String> asked = sent(plain.onto(list(true)), "email", "a@b.example", "first_name", "Zoë & co");
         assertThat(guest().get(trail.bridgePath()).body()).contains("a link to confirm your address");
         assertThat(Guest.location(asked)).isEqualTo(trail.bridgePath() + "?first_name=Zo%C3%AB%20%26%20co");
+        people.confirm(
+                trail.workspace(),
+                people.ofAddress(trail.workspace(), "a@b.example").getFirst().id());
+        HttpResponse<String> stranger =
+                guest().post("/opt-in/" + ShortId.of(trail.bridge().id()) + "/f", "email", "A@b.example");
+        assertThat(Guest.location(stranger))
+                .as("what a stranger learns of a subscriber")
+                .isEqualTo(trail.bridgePath());
         HttpResponse<String> open = sent(plain.onto(list(false)), "email", "c@b.example");
         await().until(() -> !guest().get(trail.bridgePath()).body().contains("confirm your address"));
         assertThat(Guest.location(open)).startsWith(trail.bridgePath() + "?d=");
         assertThat(Guest.location(sent(plain, "email", "e@b.example"))).isEqualTo(trail.bridgePath());
+    }
+
+    @Test
+    void aVisitKeepsNeitherTheNameNorThePassOfAMailsLink() {
+        guest().get(trail.bridgePath() + "?utm_source=readers&first_name=Ines&d=abc.def");
+        assertThat(sql.sql("select query from click where promotion_id = :promotion order by at desc limit 1")
+                        .param("promotion", trail.promotion().id())
+                        .query(String.class)
+                        .single())
+                .isEqualTo("utm_source=readers");
     }
 }
