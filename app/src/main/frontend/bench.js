@@ -177,6 +177,13 @@
         if (field) field.focus();
       }
     }
+    var asked = event.target.closest('[data-asks]');
+    if (asked) {
+      var into = document.getElementById(asked.dataset.into);
+      into.value = into.value.trimEnd() + '\n' + asked.dataset.asks;
+      into.dispatchEvent(new Event('input', { bubbles: true }));
+      into.focus();
+    }
     var adder = event.target.closest('[data-add-after]');
     if (adder) {
       event.preventDefault();

@@ -22,11 +22,13 @@
       setTimeout(function () { location.href = link.dataset.here; }, 50);
     });
   });
-  each('form[data-here]', function (form) {
+  function twoAtOnce(form, here) {
+    form.target = '_blank';
+    setTimeout(function () { location.href = here; }, 400);
+  }
+  each('form[data-here]:not([data-quiz])', function (form) {
     form.addEventListener('submit', function () {
-      if (!form.checkValidity()) { form.removeAttribute('target'); return; }
-      form.target = '_blank';
-      setTimeout(function () { location.href = form.dataset.here; }, 400);
+      if (form.checkValidity()) twoAtOnce(form, form.dataset.here); else form.removeAttribute('target');
     });
   });
 
@@ -61,7 +63,14 @@
     }
     bar.hidden = false;
     quiz.addEventListener('change', function (event) {
-      if (event.target.dataset.leads || at === questions.length - 1) { go.hidden = false; quiz.submit(); return; }
+      var leads = event.target.dataset.leads;
+      if (leads || at === questions.length - 1) {
+        var here = (leads ? event.target : quiz).dataset.here;
+        if (here) twoAtOnce(quiz, here);
+        go.hidden = false;
+        quiz.submit();
+        return;
+      }
       at += 1;
       show(true);
     });

@@ -10,6 +10,7 @@ import jakarta.mail.Multipart;
 import jakarta.mail.Part;
 import jakarta.mail.internet.InternetAddress;
 import jakarta.mail.internet.MimeMessage;
+import jakarta.mail.util.StreamProvider;
 import java.io.IOException;
 import java.time.Clock;
 import java.util.ArrayList;
@@ -20,6 +21,7 @@ import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.atomic.AtomicInteger;
+import org.eclipse.angus.mail.util.MailStreamProvider;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpStatus;
@@ -54,6 +56,11 @@ class PostOffice {
             Map<String, String> headers,
             String text,
             String html) {}
+
+    static {
+        // Named outright, the library need not search all of the class path for it with every mail.
+        System.setProperty(StreamProvider.class.getName(), MailStreamProvider.class.getName());
+    }
 
     private final RangeSettings settings;
     private final Clock clock;

@@ -24,6 +24,7 @@ import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.NextStep;
+import dev.wilyferret.core.page.PageDocument.ContentPage;
 import dev.wilyferret.core.people.Standing;
 import java.io.IOException;
 import java.io.InputStream;
@@ -124,7 +125,13 @@ class DemoPeople {
         made.reversed().stream()
                 .filter(page -> page.kind() == PageKind.CONTENT)
                 .forEach(page -> pages.publish(own, page.id()));
-        MailList readers = lists.of(own).getFirst();
+        MailList readers = made.stream()
+                .filter(page -> page.draft() instanceof ContentPage)
+                .flatMap(page -> ((ContentPage) page.draft()).blocks().first(Block.Form.class).stream())
+                .flatMap(form -> form.list().stream())
+                .flatMap(list -> lists.find(own, list).stream())
+                .findFirst()
+                .orElseThrow();
         List<Written> sequence = mails.of(own, readers.id(), Written.Kind.SEQUENCE);
         fillReaders(own, readers, made.getFirst(), sequence);
         sequence.forEach(mail -> mails.time(own, mail.id(), mail.delay(), false, true));

@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.context.event.EventListener;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
@@ -29,12 +30,14 @@ public class Outbox {
 
     private final OutboxStore outbox;
     private final MailStore mails;
+    private final People people;
     private final UuidV7 ids;
     private final Clock clock;
 
-    Outbox(OutboxStore outbox, MailStore mails, UuidV7 ids, Clock clock) {
+    Outbox(OutboxStore outbox, MailStore mails, People people, UuidV7 ids, Clock clock) {
         this.outbox = outbox;
         this.mails = mails;
+        this.people = people;
         this.ids = ids;
         this.clock = clock;
     }
@@ -91,6 +94,19 @@ public class Outbox {
         return outbox.reached(one.workspace(), one.id());
     }
 
+    /** For each mail of a list's sequence, how many confirmed people have not come to it yet. */
+    @Transactional(readOnly = true)
+    public Map<UUID, Long> stillBefore(UUID workspace, UUID list) {
+        List<OutboxStore.Standing> standing = outbox.standing(workspace, list);
+        return mails.ofKind(workspace, list, Written.Kind.SEQUENCE).stream()
+                .collect(Collectors.toMap(
+                        mail -> mail.key.id(),
+                        mail -> standing.stream()
+                                .filter(place -> place.getPosition() < mail.position)
+                                .mapToLong(OutboxStore.Standing::getPeople)
+                                .sum()));
+    }
+
     /** Puts a broadcast in for everybody it is meant for. */
     @Transactional
     public int address(Written mail, Audience who) {
@@ -120,38 +136,50 @@ public class Outbox {
 
     /** Notes that the mail server took a letter. */
     @Transactional
-    public void sent(Letter letter, String answer) {
-        OutboxRow row = row(letter);
+    public void sent(Letter letter, Written mail, String answer) {
+        OutboxRow row = over(letter, mail);
         row.state = Letter.State.SENT;
         row.sentAt = clock.instant();
         row.answer = shown(answer);
     }
 
+    /** The row of a letter of which nothing more comes. The person's row is locked before it, as wherever both are. */
+    private OutboxRow over(Letter letter, Written mail) {
+        if (mail.kind() == Written.Kind.SEQUENCE) {
+            people.lookOn(letter.workspace(), letter.subscriber());
+        }
+        return row(letter);
+    }
+
     /** Notes that a letter is not to be sent any more. */
     @Transactional
-    public void drop(Letter letter, String why) {
-        end(letter, Letter.State.DROPPED, why);
+    public void drop(Letter letter, Written mail, String why) {
+        end(letter, mail, Letter.State.DROPPED, why);
     }
 
     /** Notes that the mail server will never take a letter. */
     @Transactional
-    public void refused(Letter letter, String answer) {
-        end(letter, Letter.State.REFUSED, answer);
+    public void refused(Letter letter, Written mail, String answer) {
+        end(letter, mail, Letter.State.REFUSED, answer);
     }
 
-    private void end(Letter letter, Letter.State state, String why) {
-        OutboxRow row = row(letter);
+    private void end(Letter letter, Written mail, Letter.State state, String why) {
+        OutboxRow row = over(letter, mail);
         row.state = state;
         row.answer = shown(why);
     }
 
     /** Notes that the mail server does not take a letter just now; it is tried again later, or given up. */
     @Transactional
-    public void later(Letter letter, String answer) {
+    public void later(Letter letter, Written mail, String answer) {
         OutboxRow row = row(letter);
         Optional<Duration> pause = Retry.pause(row.attempts);
-        row.state = pause.isPresent() ? Letter.State.WAITING : Letter.State.REFUSED;
-        pause.ifPresent(wait -> row.dueAt = clock.instant().plus(wait));
+        if (pause.isEmpty()) {
+            refused(letter, mail, answer);
+            return;
+        }
+        row.state = Letter.State.WAITING;
+        row.dueAt = clock.instant().plus(pause.get());
         row.answer = shown(answer);
     }
 

@@ -89,16 +89,39 @@ interface OutboxStore extends JpaRepository<OutboxRow, RowKey> {
     interface Reached {
         int getPosition();
 
+        /** Whether nothing more comes of it: it was sent, refused or dropped. */
+        boolean getOver();
+
         Instant getAt();
     }
 
     @NativeQuery("""
-            select m.position as position, coalesce(o.sent_at, o.due_at) as at
+            select m.position as position, coalesce(o.sent_at, o.due_at) as at,
+              o.state not in ('WAITING', 'SENDING') as over
             from outbox o join mail m on m.workspace_id = o.workspace_id and m.id = o.mail_id
             where o.workspace_id = :workspace and o.subscriber_id = :subscriber and m.kind = 'SEQUENCE'
             order by m.position desc limit 1
             """)
     Optional<Reached> reached(UUID workspace, UUID subscriber);
+
+    /** How many confirmed people have reached a place of the sequence; place 0 for those who got nothing of it. */
+    interface Standing {
+        int getPosition();
+
+        long getPeople();
+    }
+
+    @NativeQuery("""
+            select coalesce(r.position, 0) as position, count(*) as people
+            from subscriber s left join (
+              select o.subscriber_id, max(m.position) as position
+              from outbox o join mail m on m.workspace_id = o.workspace_id and m.id = o.mail_id
+              where o.workspace_id = :workspace and m.list_id = :list and m.kind = 'SEQUENCE'
+              group by o.subscriber_id) r on r.subscriber_id = s.id
+            where s.workspace_id = :workspace and s.list_id = :list and s.state = 'CONFIRMED' and s.in_sequence
+            group by 1
+            """)
+    List<Standing> standing(UUID workspace, UUID list);
 
     @Modifying
     @Query(

@@ -191,7 +191,7 @@ public class Postman implements SmartLifecycle {
         Subscriber one = people.find(letter.workspace(), letter.subscriber()).orElseThrow();
         Optional<String> why = kept(mail, one);
         if (why.isPresent()) {
-            outbox.drop(letter, why.get());
+            outbox.drop(letter, mail, why.get());
             return;
         }
         Smtp.Answer answer;
@@ -203,10 +203,10 @@ public class Postman implements SmartLifecycle {
         switch (answer) {
             case Smtp.Answer.Taken(String words) -> {
                 trouble.set(Optional.empty());
-                outbox.sent(letter, words);
+                outbox.sent(letter, mail, words);
             }
-            case Smtp.Answer.Refused(String words) -> outbox.refused(letter, words);
-            case Smtp.Answer.Later(String words) -> outbox.later(letter, words);
+            case Smtp.Answer.Refused(String words) -> outbox.refused(letter, mail, words);
+            case Smtp.Answer.Later(String words) -> outbox.later(letter, mail, words);
             case Smtp.Answer.OutOfReach(String words) -> {
                 outbox.putBack(letter);
                 trouble.updateAndGet(known -> known.or(() -> Optional.of(new Trouble(clock.instant(), words))));

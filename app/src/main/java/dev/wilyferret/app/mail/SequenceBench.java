@@ -41,6 +41,7 @@ class SequenceBench {
         MailList list = desk.list(member, id, "sequence", model);
         model.addAttribute("confirm", mails.of(member.workspace(), list.id(), Written.Kind.CONFIRM));
         model.addAttribute("mails", mails.of(member.workspace(), list.id(), Written.Kind.SEQUENCE));
+        model.addAttribute("before", outbox.stillBefore(member.workspace(), list.id()));
         progress(member, id, model);
         return "people/sequence";
     }

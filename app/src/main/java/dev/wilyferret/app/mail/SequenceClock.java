@@ -7,6 +7,7 @@ import dev.wilyferret.core.people.Standing;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.Optional;
+import java.util.function.Predicate;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.scheduling.annotation.Scheduled;
@@ -46,20 +47,21 @@ class SequenceClock {
         }
     }
 
-    /** Puts in what is due; says when the mail after that is. */
+    /** Puts in what is due; says when the next is. While a mail is under way none follows: the outbox says when it is over. */
     private Optional<Instant> look(Subscriber one) {
-        if (one.standing() != Standing.CONFIRMED) {
+        Optional<OutboxStore.Reached> last = outbox.reached(one);
+        if (one.standing() != Standing.CONFIRMED
+                || last.filter(Predicate.not(OutboxStore.Reached::getOver)).isPresent()) {
             return Optional.empty();
         }
         Sequence sequence = mails.sequence(one.workspace(), one.list());
-        Sequence.Progress progress = outbox.reached(one)
-                .map(reached -> new Sequence.Progress(
+        Sequence.Progress progress = last.map(reached -> new Sequence.Progress(
                         one.confirmedAt().orElseThrow(), reached.getPosition(), Optional.of(reached.getAt())))
                 .orElseGet(() -> Sequence.Progress.begun(one.confirmedAt().orElseThrow()));
         Optional<Sequence.Due> due = sequence.next(progress);
         if (due.isPresent() && !due.get().at().isAfter(clock.instant())) {
             outbox.add(one, due.get().mail());
-            return look(one);
+            return Optional.empty();
         }
         return due.map(Sequence.Due::at);
     }

@@ -10,6 +10,7 @@ import jakarta.mail.internet.InternetAddress;
 import jakarta.mail.internet.MimeBodyPart;
 import jakarta.mail.internet.MimeMessage;
 import jakarta.mail.internet.MimeMultipart;
+import jakarta.mail.util.StreamProvider;
 import java.io.UnsupportedEncodingException;
 import java.time.Instant;
 import java.util.Date;
@@ -18,6 +19,7 @@ import org.eclipse.angus.mail.smtp.SMTPAddressFailedException;
 import org.eclipse.angus.mail.smtp.SMTPSendFailedException;
 import org.eclipse.angus.mail.smtp.SMTPSenderFailedException;
 import org.eclipse.angus.mail.smtp.SMTPTransport;
+import org.eclipse.angus.mail.util.MailStreamProvider;
 import org.jspecify.annotations.Nullable;
 
 /** One connection to the mail server, opened when it is needed. Not for two threads at once. */
@@ -48,6 +50,11 @@ class Smtp implements AutoCloseable {
             MailDrawing.Drawn drawn,
             String listId,
             Instant date) {}
+
+    static {
+        // Named outright, the library need not search all of the class path for it with every mail.
+        System.setProperty(StreamProvider.class.getName(), MailStreamProvider.class.getName());
+    }
 
     private final Installation.Mail settings;
     private final Session session;

@@ -11,6 +11,7 @@ import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.Blocks;
 import dev.wilyferret.core.page.Fold;
+import dev.wilyferret.core.page.FormField.Asked;
 import dev.wilyferret.core.page.Look;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
@@ -19,18 +20,21 @@ import dev.wilyferret.core.page.Placed;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
 
 /**
- * The page document as JSON: {@code {"version":2,"page":{"kind":"content",…}}}, described in docs/formats.md. A change to
+ * The page document as JSON: {@code {"version":3,"page":{"kind":"content",…}}}, described in docs/formats.md. A change to
  * the records that older documents do not fit raises the version and reads the older one here.
  */
 final class DocumentJson {
 
-    private static final int VERSION = 2;
+    private static final int VERSION = 3;
 
     private record Envelope(int version, PageDocument page) {}
 
@@ -123,6 +127,7 @@ final class DocumentJson {
         int version = tree.path("version").asInt();
         return switch (version) {
             case 1 -> versionOne(tree.path("page"));
+            case 2 -> JSON.treeToValue(fieldsListed(tree), Envelope.class).page();
             case VERSION -> JSON.treeToValue(tree, Envelope.class).page();
             default ->
                 throw new IllegalStateException(
@@ -146,6 +151,7 @@ final class DocumentJson {
         }
         List<Placed> blocks = new ArrayList<>();
         for (JsonNode block : page.path("blocks")) {
+            fieldsListed(block);
             String kind = block.path("kind").asString();
             Block read = kind.equals("media") ? media(block) : JSON.treeToValue(block, Block.class);
             blocks.add(Placed.of("b" + (blocks.size() + 1), read));
@@ -153,6 +159,34 @@ final class DocumentJson {
         UUID[] pixels = JSON.treeToValue(page.path("pixels"), UUID[].class);
         return new PageDocument.ContentPage(
                 PageSettings.titled(page.path("title").asString()), Look.PLAIN, new Blocks(blocks), List.of(pixels));
+    }
+
+    /** Up to version 2 a form said of each known field whether it asks for it, and listed its own ones apart. */
+    private static JsonNode fieldsListed(JsonNode tree) {
+        if (tree instanceof ObjectNode form && form.path("kind").asString("").equals("form")) {
+            ArrayNode fields = form.putArray("fields");
+            asked(fields, form.remove("firstName"), Asked.FIRST_NAME);
+            asked(fields, form.remove("lastName"), Asked.LAST_NAME);
+            asked(fields, form.remove("phone"), Asked.PHONE);
+            asked(fields, form.remove("order"), Asked.ORDER);
+            JsonNode own = form.remove("own");
+            if (own != null) {
+                own.forEach(label -> field(fields, Asked.OWN, label.asString(), false));
+            }
+        }
+        tree.forEach(DocumentJson::fieldsListed);
+        return tree;
+    }
+
+    private static void asked(ArrayNode fields, @Nullable JsonNode ask, Asked asked) {
+        String how = ask == null ? "NO" : ask.asString();
+        if (!how.equals("NO")) {
+            field(fields, asked, asked.words(), how.equals("REQUIRED"));
+        }
+    }
+
+    private static void field(ArrayNode fields, Asked asked, String label, boolean required) {
+        fields.addObject().put("asked", asked.name()).put("label", label).put("required", required);
     }
 
     private static Block media(JsonNode block) {

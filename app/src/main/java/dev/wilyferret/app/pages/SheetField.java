@@ -1,6 +1,8 @@
 package dev.wilyferret.app.pages;
 
 import dev.wilyferret.app.forms.Intake;
+import dev.wilyferret.core.page.FormField;
+import java.util.Arrays;
 import java.util.List;
 
 /**
@@ -26,6 +28,7 @@ public record SheetField(
         AREA,
         CODE,
         LINES,
+        ASKED,
         TICK,
         CHOICE,
         NEXT,
@@ -54,6 +57,14 @@ public record SheetField(
 
     static SheetField choice(String name, String label, Input input, String value, List<Choice> choices) {
         return new SheetField(name, label, input, List.of(value), choices, "", input != Input.NEXT);
+    }
+
+    /** For the fields of a form: what the program knows under names of its own. */
+    public List<String> known() {
+        return Arrays.stream(FormField.Asked.values())
+                .filter(asked -> asked != FormField.Asked.OWN && asked != FormField.Asked.EMAIL)
+                .map(FormField.Asked::words)
+                .toList();
     }
 
     /** What stands in it, or the empty string. */

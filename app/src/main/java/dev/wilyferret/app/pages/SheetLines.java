@@ -13,18 +13,19 @@ import dev.wilyferret.app.pages.SheetField.Input;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.BlockWords;
+import dev.wilyferret.core.page.FormField;
+import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.RichText;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 
 /** A block as lines of the copy sheet, and lines of the copy sheet as a block. */
 final class SheetLines {
 
     private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH:mm");
-    private static final List<Choice> ASK = List.of(
-            new Choice("NO", "not asked"), new Choice("OPTIONAL", "asked"), new Choice("REQUIRED", "asked, needed"));
 
     private SheetLines() {}
 
@@ -97,27 +98,12 @@ final class SheetLines {
                         words("words", "Form's button", Input.LINE, form.words(), "Send me the calendar"),
                         choice("next", "Then", Input.NEXT, SheetAround.code(form.next()), around.nextSteps(true)),
                         words("thanks", "Thanks", Input.LINE, form.thanks(), "Thank you. Look in your inbox."),
-                        choice(
-                                "firstName",
-                                "First name",
-                                Input.CHOICE,
-                                form.firstName().name(),
-                                ASK),
-                        choice(
-                                "lastName",
-                                "Last name",
-                                Input.CHOICE,
-                                form.lastName().name(),
-                                ASK),
-                        choice("phone", "Phone", Input.CHOICE, form.phone().name(), ASK),
-                        new SheetField(
-                                "own",
-                                "Own field",
-                                Input.LINES,
-                                padded(form.own(), Math.min(5, form.own().size() + 1)),
-                                List.of(),
-                                "A label",
-                                true),
+                        words(
+                                "fields",
+                                "It asks for, one a line; * where it has to be filled in",
+                                Input.ASKED,
+                                form.fields().stream().map(FormField::line).collect(Collectors.joining("\n")),
+                                "E-mail address *"),
                         setting("consent", "Wording of a box to tick (none if empty)", Input.LINE, form.consent()),
                         choice(
                                         "list",
@@ -125,13 +111,7 @@ final class SheetLines {
                                         Input.CHOICE,
                                         form.list().map(Object::toString).orElse(""),
                                         around.lists("no list"))
-                                .shown(),
-                        choice(
-                                "order",
-                                "Order number, checked against recorded sales",
-                                Input.CHOICE,
-                                form.order().name(),
-                                ASK));
+                                .shown());
             case Block.BonusList list ->
                 List.of(
                         words("title", "Title of the list", Input.LINE, list.title(), "On top from me"),
@@ -290,7 +270,7 @@ final class SheetLines {
         return around.file(form.value(field));
     }
 
-    private static dev.wilyferret.core.page.NextStep next(Intake form, String field, SheetAround around) {
+    private static NextStep next(Intake form, String field, SheetAround around) {
         return around.next(
                 form.value(field),
                 form.value(field + "-make"),
@@ -313,41 +293,20 @@ final class SheetLines {
     }
 
     private static Optional<Block.Form> form(Intake form, SheetAround around) {
-        Block.Form empty = (Block.Form) dev.wilyferret.core.page.BlockKind.FORM.empty();
-        form.take(
-                "words",
-                text -> new Block.Form(
-                        Block.Ask.NO, Block.Ask.NO, Block.Ask.NO, List.of(), text, "", "", empty.next()));
-        form.take(
-                "thanks",
-                text -> new Block.Form(
-                        Block.Ask.NO, Block.Ask.NO, Block.Ask.NO, List.of(), "", "", text, empty.next()));
-        form.take(
-                "consent",
-                text -> new Block.Form(
-                        Block.Ask.NO, Block.Ask.NO, Block.Ask.NO, List.of(), "", text, "", empty.next()));
-        return form.clean()
-                ? form.takeAll(
-                        "own",
-                        labels -> new Block.Form(
-                                ask(form, "firstName"),
-                                ask(form, "lastName"),
-                                ask(form, "phone"),
-                                labels,
-                                form.value("words"),
-                                form.value("consent"),
-                                form.value("thanks"),
-                                next(form, "next", around),
-                                around.list(form.value("list")),
-                                ask(form, "order")))
-                : Optional.empty();
-    }
-
-    private static Block.Ask ask(Intake form, String field) {
-        return List.of(Block.Ask.values()).stream()
-                .filter(ask -> ask.name().equals(form.value(field)))
-                .findFirst()
-                .orElse(Block.Ask.NO);
+        NextStep.NotChosen nowhere = new NextStep.NotChosen();
+        form.take("words", words -> new Block.Form(List.of(), words, "", "", nowhere));
+        form.take("thanks", thanks -> new Block.Form(List.of(), "", "", thanks, nowhere));
+        form.take("consent", consent -> new Block.Form(List.of(), "", consent, "", nowhere));
+        Optional<Block.Form> asking =
+                form.take("fields", lines -> new Block.Form(FormField.all(lines), "", "", "", nowhere));
+        return asking.filter(read -> form.clean())
+                .map(read -> new Block.Form(
+                        read.fields(),
+                        form.value("words"),
+                        form.value("consent"),
+                        form.value("thanks"),
+                        next(form, "next", around),
+                        around.list(form.value("list"))));
     }
 
     private static Optional<Block.Bonus> bonus(Intake form, SheetAround around) {
@@ -376,7 +335,7 @@ final class SheetLines {
     }
 
     private static Optional<Block.OfferItem> offerItem(Intake form, SheetAround around) {
-        dev.wilyferret.core.page.NextStep next = next(form, "next", around);
+        NextStep next = next(form, "next", around);
         form.take("title", title -> new Block.OfferItem("", "", title, "", "", next));
         form.take("text", text -> new Block.OfferItem("", "", "", text, "", next));
         form.take("description", text -> new Block.OfferItem("", text, "", "", "", next));
@@ -398,7 +357,7 @@ final class SheetLines {
 
     private static Optional<Block.Countdown> countdown(Intake form, SheetAround around) {
         Optional<Optional<java.time.Instant>> until = form.take("until", around::moment);
-        dev.wilyferret.core.page.NextStep then = next(form, "next", around);
+        NextStep then = next(form, "next", around);
         form.take(
                 "words",
                 words -> new Block.Countdown(

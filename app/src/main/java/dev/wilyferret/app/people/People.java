@@ -202,6 +202,12 @@ public class People {
         subscribers.lookAgain(workspace, list, clock.instant());
     }
 
+    /** Sees to it that one person is looked at, whose last mail of a sequence is over. */
+    @Transactional
+    public void lookOn(UUID workspace, UUID subscriber) {
+        subscribers.lookOn(workspace, subscriber, clock.instant());
+    }
+
     /**
      * Looks at those whose next mail may be due, and notes when to look again. Two at the same time look at different people.
      *

@@ -78,6 +78,13 @@ interface SubscriberStore extends JpaRepository<SubscriberRow, RowKey> {
             """)
     void lookAgain(UUID workspace, UUID list, Instant now);
 
+    @Modifying
+    @NativeQuery("""
+            update subscriber set look_at = :now
+            where workspace_id = :workspace and id = :subscriber and state = 'CONFIRMED' and in_sequence
+            """)
+    void lookOn(UUID workspace, UUID subscriber, Instant now);
+
     @NativeQuery(
             "select distinct source from subscriber where workspace_id = :workspace and list_id = :list and source <> '' order by 1 limit 100")
     List<String> sources(UUID workspace, UUID list);

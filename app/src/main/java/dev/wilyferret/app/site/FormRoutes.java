@@ -4,6 +4,7 @@ import dev.wilyferret.app.leads.Lead;
 import dev.wilyferret.app.leads.Leads;
 import dev.wilyferret.app.pages.FormSent;
 import dev.wilyferret.app.pages.LeadFields;
+import dev.wilyferret.app.pages.LeadFields.LeadField;
 import dev.wilyferret.app.pages.PageHtml;
 import dev.wilyferret.app.people.Joining;
 import dev.wilyferret.app.people.Lists;
@@ -170,7 +171,9 @@ class FormRoutes {
 
     private static Joining joining(Lead lead, Block.Form form, Map<String, String> typed) {
         Map<String, String> own = new LinkedHashMap<>();
-        form.own().stream()
+        LeadFields.of(form).stream()
+                .filter(LeadField::own)
+                .map(LeadField::label)
                 .filter(lead.answers()::containsKey)
                 .forEach(label -> own.put(label, lead.answers().get(label)));
         return new Joining(
@@ -194,7 +197,7 @@ class FormRoutes {
     private Lead lead(HttpServletRequest request, LivePage page, Block.Form form, Map<String, String> typed) {
         Map<String, String> said = new LinkedHashMap<>();
         LeadFields.of(form).stream()
-                .skip(1)
+                .filter(field -> !field.name().equals(LeadFields.EMAIL))
                 .filter(field -> !typed.getOrDefault(field.name(), "").isBlank())
                 .forEach(
                         field -> said.put(field.label(), typed.get(field.name()).strip()));

@@ -8,7 +8,9 @@ import java.time.Clock;
 import java.time.ZoneId;
 import java.util.Currency;
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.random.RandomGenerator;
 import javax.crypto.Mac;
 import javax.crypto.spec.SecretKeySpec;
@@ -20,12 +22,16 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class Workspaces {
 
+    private static final String HMAC = "HmacSHA256";
+
     private final WorkspaceStore workspaces;
     private final AccountStore accounts;
     private final PasswordEncoder passwords;
     private final UuidV7 ids;
     private final RandomGenerator random;
     private final Clock clock;
+    /** They never change. */
+    private final Map<UUID, SecretKeySpec> signingKeys = new ConcurrentHashMap<>();
 
     Workspaces(
             WorkspaceStore workspaces,
@@ -99,11 +105,10 @@ public class Workspaces {
     }
 
     /** A signature (HMAC-SHA-256, hexadecimal) over a text in the workspace's name. */
-    @Transactional(readOnly = true)
     public String sign(UUID id, String text) {
         try {
-            Mac mac = Mac.getInstance("HmacSHA256");
-            mac.init(new SecretKeySpec(row(id).signingKey, "HmacSHA256"));
+            Mac mac = Mac.getInstance(HMAC);
+            mac.init(signingKeys.computeIfAbsent(id, known -> new SecretKeySpec(row(known).signingKey, HMAC)));
             return java.util.HexFormat.of().formatHex(mac.doFinal(text.getBytes(StandardCharsets.UTF_8)));
         } catch (GeneralSecurityException e) {
             throw new IllegalStateException("Every Java runtime has HmacSHA256", e);

@@ -74,7 +74,7 @@ class BroadcastKillTest {
         Guest back = signedIn(program);
         Awaitility.await()
                 .atMost(Duration.ofSeconds(20))
-                .until(() -> back.get(mail).body().contains("10,000 of 10,000"));
+                .untilAsserted(() -> assertThat(back.get(mail).body()).contains("10,000 of 10,000"));
         program.stop();
     }
 

@@ -9,6 +9,7 @@ import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.BlockKind;
 import dev.wilyferret.core.page.Blocks;
 import dev.wilyferret.core.page.Fold;
+import dev.wilyferret.core.page.FormField;
 import dev.wilyferret.core.page.Hold;
 import dev.wilyferret.core.page.Look;
 import dev.wilyferret.core.page.NextStep;
@@ -73,6 +74,7 @@ class DocumentJsonTest {
               {"id":"a","block":{"kind":"headline","text":"H"},"hidden":false,"audience":"EVERYONE","inside":[]},
               {"id":"q","block":{"kind":"quiz","words":"Go","end":{"kind":"open-pop-up","popUp":"p"}},"hidden":true,"audience":"PHONES","inside":[
                {"id":"q1","block":{"kind":"question","text":"Q","answers":[{"words":"A","next":{"kind":"to-another-offer","offer":"01900000-0000-7000-8000-000000000001"}}]},"hidden":false,"audience":"EVERYONE","inside":[]}]},
+              {"id":"f","block":{"kind":"form","firstName":"OPTIONAL","lastName":"NO","phone":"REQUIRED","own":["Balcony?"],"words":"Send","consent":"","thanks":"","next":{"kind":"show-thanks"}},"hidden":false,"audience":"EVERYONE","inside":[]},
               {"id":"c","block":{"kind":"countdown","until":"2026-12-24T18:00:00Z","words":"W","over":"O","hides":"a","changes":null,"then":{"kind":"to-page-to-make","name":"Later"},"calendar":true},"hidden":false,"audience":"WIDE_SCREENS","inside":[]}]},
              "pixels":[]}}
             """;
@@ -93,6 +95,8 @@ class DocumentJsonTest {
                         Optional.empty(),
                         new NextStep.ToPageToMake("Later"),
                         true));
+        assertThat(page.blocks().first(Block.Form.class).orElseThrow().fields())
+                .isEqualTo(FormField.all("E-mail address", "First name", "Phone *", "Balcony?"));
         assertThat(DocumentJson.read(DocumentJson.write(page))).isEqualTo(page);
     }
 
@@ -156,8 +160,8 @@ class DocumentJsonTest {
     @Test
     void saysSoOfADocumentFromANewerProgram() {
         String newer = DocumentJson.write(new PageDocument.RedirectPage("", Hold.DEFAULT, List.of()))
-                .replace("\"version\":2", "\"version\":3");
+                .replace("\"version\":3", "\"version\":4");
         assertThatThrownBy(() -> DocumentJson.read(newer))
-                .hasMessageContaining("has version 3; this program reads up to 2");
+                .hasMessageContaining("has version 4; this program reads up to 3");
     }
 }

@@ -8,9 +8,9 @@ import dev.wilyferret.app.media.Shelf;
 import dev.wilyferret.core.design.StartingDesign;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.Block.Answer;
-import dev.wilyferret.core.page.Block.Ask;
 import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.BlockKind;
+import dev.wilyferret.core.page.FormField;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
 import dev.wilyferret.core.page.PageSettings;
@@ -22,6 +22,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -114,10 +115,10 @@ class RenderingTest extends AppTest {
                 Placed.of(
                         "b",
                         new Block.Form(
-                                Ask.REQUIRED,
-                                Ask.OPTIONAL,
-                                Ask.OPTIONAL,
-                                List.of(cut(words)),
+                                Arrays.stream(FormField.Asked.values())
+                                        .map(asked -> new FormField(
+                                                asked, cut(words + asked.ordinal()), asked == FormField.Asked.PHONE))
+                                        .toList(),
                                 cut(words),
                                 words,
                                 words,

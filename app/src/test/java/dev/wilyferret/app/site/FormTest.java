@@ -13,8 +13,8 @@ import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.offers.Offers;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.page.Block;
-import dev.wilyferret.core.page.Block.Ask;
 import dev.wilyferret.core.page.BlockId;
+import dev.wilyferret.core.page.FormField;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
 import dev.wilyferret.core.page.PageSettings;
@@ -26,6 +26,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.regex.Pattern;
+import org.jsoup.Jsoup;
+import org.jsoup.nodes.Element;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -68,10 +70,7 @@ class FormTest extends AppTest {
                 Placed.of(
                         "f",
                         new Block.Form(
-                                Ask.REQUIRED,
-                                Ask.NO,
-                                Ask.NO,
-                                List.of("Balcony?"),
+                                FormField.all("First name *", "E-mail address", "Balcony?", "Window: north?"),
                                 "Send",
                                 "I agree to be written to",
                                 "Thanks!",
@@ -160,6 +159,29 @@ class FormTest extends AppTest {
         assertThat(answer.body()).contains(message).doesNotContain("<script>alert");
         assertThat(answer.body()).contains("value=\"" + email + "\"");
         assertThat(leads.ofPromotion(trail.workspace(), trail.promotion().id())).isEmpty();
+    }
+
+    @Test
+    void fieldsStandInTheirOrderUnderTheirWordsAndOwnOnesCanBeNeeded() {
+        publish(Scenario.content(
+                headline(),
+                Placed.of(
+                        "f",
+                        new Block.Form(
+                                FormField.all("Balcony? *", "First name: Vorname", "E-mail: Deine Adresse"),
+                                "Send",
+                                "",
+                                "",
+                                new NextStep.ShowThanks()))));
+        assertThat(Jsoup.parse(guest().get(trail.bridgePath()).body()).select("form > div > label"))
+                .extracting(Element::text)
+                .containsExactly("Balcony?", "Vorname", "Deine Adresse");
+        HttpResponse<String> without = guest().post(optIn(), "email", "a@b.example", "first_name", "Ines");
+        assertThat(Jsoup.parse(without.body()).select("div:has(#f-own1) .wrong").text())
+                .isEqualTo("Please fill this in.");
+        assertThat(guest().post(optIn(), "email", "a@b.example", "own1", "no").statusCode())
+                .isEqualTo(303);
+        assertThat(lead().answers()).isEqualTo(Map.of("Balcony?", "no"));
     }
 
     @Test

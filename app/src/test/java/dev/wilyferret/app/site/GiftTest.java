@@ -18,8 +18,8 @@ import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.page.Block;
-import dev.wilyferret.core.page.Block.Ask;
 import dev.wilyferret.core.page.BlockId;
+import dev.wilyferret.core.page.FormField;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.Placed;
 import dev.wilyferret.core.people.EmailAddress;
@@ -195,7 +195,7 @@ class GiftTest extends AppTest {
     @Test
     void aFormSaysWhenAConfirmationIsNeededAndLeadsOnWithAPassOnceNoneIs() {
         NextStep self = new NextStep.ToPage(trail.bridge().id());
-        Block.Form plain = new Block.Form(Ask.OPTIONAL, Ask.NO, Ask.NO, List.of(), "Send", "", "", self);
+        Block.Form plain = new Block.Form(FormField.all("First name"), "Send", "", "", self);
         HttpResponse<String> asked = sent(plain.onto(list(true)), "email", "a@b.example", "first_name", "Zoë & co");
         assertThat(guest().get(trail.bridgePath()).body()).contains("a link to confirm your address");
         assertThat(Guest.location(asked)).isEqualTo(trail.bridgePath() + "?first_name=Zo%C3%AB%20%26%20co");

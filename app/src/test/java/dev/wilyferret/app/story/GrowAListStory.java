@@ -23,6 +23,7 @@ import dev.wilyferret.app.sales.Sale;
 import dev.wilyferret.app.sales.Sales;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.page.Block;
+import dev.wilyferret.core.page.FormField;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.Placed;
 import dev.wilyferret.core.people.EmailAddress;
@@ -196,9 +197,12 @@ class GrowAListStory extends BrowserTest {
         page.getByRole(AriaRole.NAVIGATION, new Page.GetByRoleOptions().setName("Benches of this list"))
                 .getByText("Sequence")
                 .click();
+        assertThat(page.locator("main")).containsText("Once on, it goes to 1 person as their time comes");
         page.getByLabel("switched on").check();
         button(page, "Keep").click();
         PostBox.Letter letter = post.await(ines, 1);
+        page.reload();
+        assertThat(page.locator("main")).containsText("0 people still before it");
         assertThat(letter.headers())
                 .containsEntry("List-Unsubscribe-Post", "List-Unsubscribe=One-Click")
                 .containsKey("List-Unsubscribe");
@@ -283,16 +287,12 @@ class GrowAListStory extends BrowserTest {
                         Placed.of(
                                 "f",
                                 new Block.Form(
-                                        Block.Ask.NO,
-                                        Block.Ask.NO,
-                                        Block.Ask.NO,
-                                        List.of(),
+                                        FormField.all("E-mail address", "Order number *"),
                                         "Send me my bonuses",
                                         "",
                                         "",
                                         new NextStep.ToPage(trail.bridge().id()),
-                                        Optional.of(buyers),
-                                        Block.Ask.REQUIRED))),
+                                        Optional.of(buyers)))),
                 false);
         at(
                 page,
@@ -349,17 +349,17 @@ class GrowAListStory extends BrowserTest {
                 Scenario.content(
                         Placed.of("h", new Block.Headline("Two at once")),
                         Placed.of("b", new Block.Button("Both, please", two)),
+                        Placed.of("f", new Block.Form(List.of(), "Send, and both", "", "", two)),
                         Placed.of(
-                                "f",
-                                new Block.Form(
-                                        Block.Ask.NO,
-                                        Block.Ask.NO,
-                                        Block.Ask.NO,
-                                        List.of(),
-                                        "Send, and both",
-                                        "",
-                                        "",
-                                        two)),
+                                "q",
+                                new Block.Quiz("", new NextStep.ToOffer()),
+                                Placed.of(
+                                        "q1",
+                                        new Block.Question(
+                                                "Where?",
+                                                List.of(
+                                                        new Block.Answer("In the cellar", new NextStep.NotChosen()),
+                                                        new Block.Answer("In both places", two))))),
                         Placed.of("d", new Block.Disclosure("I earn a commission."))));
         org.awaitility.Awaitility.await()
                 .until(() -> guest().get(trail.bridgePath()).body().contains("Both, please"));
@@ -394,6 +394,12 @@ class GrowAListStory extends BrowserTest {
                     .hasURL(Pattern.compile(".*" + trail.redirectPath() + ".*|.*lanternfish.*|chrome-error.*"));
             assertThat(stranger.pages()).hasSize(before + 1);
             visitor.waitForURL(Pattern.compile(".*" + trail.bridgePath() + "$"));
+            Page third = stranger.waitForPage(
+                    () -> visitor.getByLabel("In both places").click());
+            assertThat(third)
+                    .hasURL(Pattern.compile(".*" + trail.redirectPath() + ".*|.*lanternfish.*|chrome-error.*"));
+            assertThat(stranger.pages()).hasSize(before + 2);
+            assertThat(visitor.getByLabel("In both places")).not().isChecked();
         }
         assertThat(sql.sql("select count(*) from lead where email = :email")
                         .param("email", ines)

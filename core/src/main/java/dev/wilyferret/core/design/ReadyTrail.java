@@ -2,6 +2,7 @@ package dev.wilyferret.core.design;
 
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
+import dev.wilyferret.core.page.FormField;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
 import dev.wilyferret.core.page.Placed;
@@ -166,17 +167,7 @@ public record ReadyTrail(
     }
 
     private static Block.Form claiming(Block.Form form) {
-        return new Block.Form(
-                form.firstName(),
-                form.lastName(),
-                form.phone(),
-                List.of(),
-                form.words(),
-                form.consent(),
-                form.thanks(),
-                form.next(),
-                form.list(),
-                Block.Ask.REQUIRED);
+        return form.asking(FormField.all("E-mail address", "Order number *"));
     }
 
     /** Adds a button that hands out a file of the shelf, to be chosen. */

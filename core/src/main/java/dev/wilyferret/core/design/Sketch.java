@@ -3,8 +3,8 @@ package dev.wilyferret.core.design;
 import dev.wilyferret.core.color.Palette;
 import dev.wilyferret.core.color.Rgb;
 import dev.wilyferret.core.page.Block;
-import dev.wilyferret.core.page.Block.Ask;
 import dev.wilyferret.core.page.Blocks;
+import dev.wilyferret.core.page.FormField;
 import dev.wilyferret.core.page.Look;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
@@ -86,13 +86,9 @@ final class Sketch {
         return add(new Block.Button(words, new NextStep.ToOffer()));
     }
 
-    Sketch form(String words, String thanks) {
-        return add(new Block.Form(Ask.NO, Ask.NO, Ask.NO, List.of(), words, "", thanks, new NextStep.ShowThanks()));
-    }
-
-    Sketch form(String words, String thanks, Ask firstName, String... own) {
-        return add(
-                new Block.Form(firstName, Ask.NO, Ask.NO, List.of(own), words, "", thanks, new NextStep.ShowThanks()));
+    /** @param fields what it asks for besides the e-mail address, as lines */
+    Sketch form(String words, String thanks, String... fields) {
+        return add(new Block.Form(FormField.all(fields), words, "", thanks, new NextStep.ShowThanks()));
     }
 
     Sketch quote(String text, String who) {

@@ -6,7 +6,6 @@ import static dev.wilyferret.core.design.Sketch.NIGHT;
 import static dev.wilyferret.core.design.Sketch.OYSTER;
 import static dev.wilyferret.core.design.Sketch.SKY;
 
-import dev.wilyferret.core.page.Block.Ask;
 import dev.wilyferret.core.page.Look.Buttons;
 import dev.wilyferret.core.page.Look.Corners;
 import dev.wilyferret.core.page.Look.Pairing;
@@ -56,7 +55,7 @@ final class StartingPages {
                         "Why tap water is fine, and what is not",
                         "The smell that tells you to start again",
                         "How cool is cool enough")
-                .form("Show me all seven", "Thank you. The guide is on its way to your inbox.", Ask.OPTIONAL)
+                .form("Show me all seven", "Thank you. The guide is on its way to your inbox.", "First name")
                 .as(
                         "seven-mistakes",
                         "Squeeze page, dark",
@@ -204,7 +203,6 @@ final class StartingPages {
                 .form(
                         "Send me my bonuses",
                         "Thank you. I check the order, and the bonuses are in your inbox within a day.",
-                        Ask.NO,
                         "Order number")
                 .as(
                         "claim",
@@ -230,7 +228,7 @@ final class StartingPages {
                 .headline("Live from the cellar: one evening, one harvest")
                 .sub("We pick, we cook, and you ask what you like.")
                 .countdown("It begins in", "It has begun.")
-                .form("Keep a seat for me", "Your seat is kept. The way in comes by mail.", Ask.OPTIONAL)
+                .form("Keep a seat for me", "Your seat is kept. The way in comes by mail.", "First name")
                 .as("registration", "Event registration", "Fills an event at a moment: date, countdown, a seat.");
     }
 

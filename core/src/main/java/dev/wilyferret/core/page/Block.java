@@ -94,78 +94,40 @@ public sealed interface Block {
         }
     }
 
-    /** Whether a form asks for something. */
-    enum Ask {
-        NO,
-        OPTIONAL,
-        REQUIRED
-    }
-
     /**
      * An opt-in form; it always asks for the e-mail address.
      *
-     * @param own further fields by their labels, each at most 60 characters
+     * @param fields in the order they are shown
      * @param words on its button, at most 60 characters
      * @param consent wording of a box to tick; empty for none, at most 300 characters
      * @param thanks shown in the form's place where the next step says so; at most 300 characters
      * @param list the list it puts people on; empty for none
-     * @param order whether it asks for an order number, which is checked against recorded sales
      */
-    record Form(
-            Ask firstName,
-            Ask lastName,
-            Ask phone,
-            List<String> own,
-            String words,
-            String consent,
-            String thanks,
-            NextStep next,
-            Optional<UUID> list,
-            Ask order)
+    record Form(List<FormField> fields, String words, String consent, String thanks, NextStep next, Optional<UUID> list)
             implements Block {
 
-        static final Form EMPTY =
-                new Form(Ask.NO, Ask.NO, Ask.NO, List.of(), "", "", "Thank you.", new NextStep.NotChosen());
+        static final Form EMPTY = new Form(List.of(), "", "", "Thank you.", new NextStep.NotChosen());
 
         public Form {
-            own = own.stream()
-                    .map(label -> PlainText.optionalLine("label of the own field", label, 60))
-                    .filter(label -> !label.isEmpty())
-                    .toList();
-            if (own.size() > 5) {
-                throw new Refusal("There are %d own fields; at most 5 fit. Ask for less.".formatted(own.size()));
-            }
+            fields = FormField.ofForm(fields);
             words = PlainText.optionalLine("form's button", words, 60);
             consent = PlainText.optionalLine("consent wording", consent, 300);
             thanks = PlainText.optionalLine("thanks", thanks, 300);
-            order = order == null ? Ask.NO : order;
         }
 
-        /** A form that is tied to no list and asks for no order. */
-        public Form(
-                Ask firstName,
-                Ask lastName,
-                Ask phone,
-                List<String> own,
-                String words,
-                String consent,
-                String thanks,
-                NextStep next) {
-            this(firstName, lastName, phone, own, words, consent, thanks, next, Optional.empty(), Ask.NO);
+        /** A form that is tied to no list. */
+        public Form(List<FormField> fields, String words, String consent, String thanks, NextStep next) {
+            this(fields, words, consent, thanks, next, Optional.empty());
         }
 
         /** The same form, putting people on a list. */
         public Form onto(UUID other) {
-            return new Form(firstName, lastName, phone, own, words, consent, thanks, next, Optional.of(other), order);
+            return new Form(fields, words, consent, thanks, next, Optional.of(other));
         }
 
-        /** How many fields a visitor has to look at, the e-mail address among them. */
-        public int fields() {
-            return 1 + asks(firstName) + asks(lastName) + asks(phone) + asks(order) + own.size();
-        }
-
-        private static int asks(Ask ask) {
-            return ask == Ask.NO ? 0 : 1;
+        /** The same form, asking for other things. */
+        public Form asking(List<FormField> others) {
+            return new Form(others, words, consent, thanks, next, list);
         }
     }
 
@@ -353,17 +315,7 @@ public sealed interface Block {
         return switch (this) {
             case Button(String words, NextStep next) -> new Button(words, next.leading(change));
             case Form form ->
-                new Form(
-                        form.firstName,
-                        form.lastName,
-                        form.phone,
-                        form.own,
-                        form.words,
-                        form.consent,
-                        form.thanks,
-                        form.next.leading(change),
-                        form.list,
-                        form.order);
+                new Form(form.fields, form.words, form.consent, form.thanks, form.next.leading(change), form.list);
             case Quiz(String words, NextStep end) -> new Quiz(words, end.leading(change));
             case Question(String text, List<Answer> answers) ->
                 new Question(

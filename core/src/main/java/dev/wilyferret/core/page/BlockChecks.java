@@ -182,13 +182,13 @@ final class BlockChecks {
                     "Whoever leaves an address here stands with the promotion, and gets no mail.",
                     "Choose a list in the form's settings.");
         }
-        if (form.fields() > MANY_FIELDS) {
+        if (form.fields().size() > MANY_FIELDS) {
             found.add(
                     Check.MANY_FIELDS,
                     Grade.SHOULD,
                     placed.id(),
-                    "firstName",
-                    "The form asks for %d things.".formatted(form.fields()),
+                    "fields",
+                    "The form asks for %d things.".formatted(form.fields().size()),
                     "Each further field costs opt-ins.",
                     "Ask for the e-mail address, and at most one thing more.");
         }

@@ -37,12 +37,8 @@ public final class BlockWords {
                 lines.read("", words).next("leads", next);
             case Block.Form form -> {
                 lines.read("button", form.words()).next("leads", form.next());
-                lines.set("first name", ask(form.firstName()))
-                        .set("last name", ask(form.lastName()))
-                        .set("phone", ask(form.phone()))
-                        .set("order number", ask(form.order()))
-                        .set("list", form.list().map(Object::toString).orElse(""));
-                form.own().forEach(label -> lines.read("own field", label));
+                form.fields().forEach(field -> lines.read("field", field.line()));
+                lines.set("list", form.list().map(Object::toString).orElse(""));
                 lines.read("consent", form.consent()).read("thanks", form.thanks());
             }
             case Block.BonusList list ->
@@ -82,14 +78,6 @@ public final class BlockWords {
             case Block.Code(String html) -> lines.set("code", html);
         }
         return List.copyOf(lines.all);
-    }
-
-    private static String ask(Block.Ask ask) {
-        return switch (ask) {
-            case NO -> "";
-            case OPTIONAL -> "optional";
-            case REQUIRED -> "required";
-        };
     }
 
     /** Where a next step leads, as far as the page itself knows; empty if not chosen. */

@@ -3,6 +3,7 @@ package dev.wilyferret.core.design;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.wilyferret.core.page.Block;
+import dev.wilyferret.core.page.FormField;
 import dev.wilyferret.core.page.NextStep;
 import java.util.List;
 import java.util.Set;
@@ -65,8 +66,8 @@ class ReadyTrailTest {
                         .blocks()
                         .first(Block.Form.class)
                         .orElseThrow()
-                        .order())
-                .isEqualTo(Block.Ask.REQUIRED);
+                        .fields())
+                .contains(FormField.of("Order number *"));
         assertThat(trail.stops()
                         .get(2)
                         .page()

@@ -133,20 +133,6 @@ class BlocksTest {
                 .isEqualTo(new Block.Button("Go", new NextStep.ToOffer()));
     }
 
-    @Test
-    void aFormCountsWhatAVisitorHasToLookAt() {
-        Block.Form form = new Block.Form(
-                Block.Ask.OPTIONAL,
-                Block.Ask.NO,
-                Block.Ask.REQUIRED,
-                List.of("Balcony or cellar?", " "),
-                "Send",
-                "",
-                "",
-                new NextStep.ShowThanks());
-        assertThat(form.fields()).isEqualTo(4);
-    }
-
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
             https://tube.example/embed/7                                                            | https://tube.example/embed/7

@@ -59,20 +59,18 @@ class NextStepTest {
         NextStep two = new NextStep.TwoAtOnce(OFFER, PAGE);
         assertThat(two.leading(next -> next.equals(OFFER) ? OTHER : next))
                 .isEqualTo(new NextStep.TwoAtOnce(OTHER, PAGE));
-        Block form = new Block.Form(Block.Ask.NO, Block.Ask.NO, Block.Ask.NO, List.of(), "Send", "", "", two);
+        Block form = new Block.Form(List.of(), "Send", "", "", two);
         assertThat(form.leading(next -> PAGE).nextSteps()).containsExactly(new NextStep.TwoAtOnce(PAGE, PAGE));
     }
 
     @Test
-    void aChangedFormKeepsItsListAndItsOrder() {
+    void aChangedFormKeepsItsListAndItsFields() {
         UUID list = new UUID(3, 3);
-        Block.Form form =
-                new Block.Form(Block.Ask.NO, Block.Ask.NO, Block.Ask.NO, List.of(), "Send", "", "", OFFER).onto(list);
+        Block.Form form = new Block.Form(List.of(), "Send", "", "", OFFER).onto(list);
         Block.Form led = (Block.Form) form.leading(next -> PAGE);
         assertThat(led.list()).contains(list);
-        assertThat(led.order()).isEqualTo(Block.Ask.NO);
+        assertThat(led.fields()).isEqualTo(form.fields());
         assertThat(led.next()).isEqualTo(PAGE);
-        assertThat(form.fields()).isEqualTo(1);
     }
 
     @Test

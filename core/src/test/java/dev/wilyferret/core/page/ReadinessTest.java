@@ -17,7 +17,6 @@ import static org.junit.jupiter.params.provider.Arguments.arguments;
 import dev.wilyferret.core.color.Palette;
 import dev.wilyferret.core.color.Rgb;
 import dev.wilyferret.core.page.Block.Answer;
-import dev.wilyferret.core.page.Block.Ask;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
 import java.time.Instant;
 import java.util.EnumSet;
@@ -41,10 +40,10 @@ class ReadinessTest {
         return Placed.of("b", new Block.Button("Go", next));
     }
 
-    private static Placed form(Ask first, Ask phone) {
+    private static Placed form(String... fields) {
         return Placed.of(
                 "f",
-                new Block.Form(first, Ask.NO, phone, List.of(), "Send", "", "Thanks", new NextStep.ShowThanks())
+                new Block.Form(FormField.all(fields), "Send", "", "Thanks", new NextStep.ShowThanks())
                         .onto(new UUID(4, 4)));
     }
 
@@ -130,17 +129,9 @@ class ReadinessTest {
                                 HEADLINE,
                                 Placed.of(
                                         "f",
-                                        new Block.Form(
-                                                Ask.NO,
-                                                Ask.NO,
-                                                Ask.NO,
-                                                List.of(),
-                                                "Send",
-                                                "",
-                                                "Thanks",
-                                                new NextStep.ShowThanks()))),
+                                        new Block.Form(List.of(), "Send", "", "Thanks", new NextStep.ShowThanks()))),
                         "ADVICE NO_LIST f"),
-                arguments("three fields", goodWith(form(Ask.OPTIONAL, Ask.REQUIRED)), "SHOULD MANY_FIELDS f"),
+                arguments("three fields", goodWith(form("First name", "Phone *")), "SHOULD MANY_FIELDS f"),
                 arguments(
                         "an affiliate link without disclosure",
                         page(HEADLINE, button(OFFER)),
@@ -274,7 +265,7 @@ class ReadinessTest {
 
     @Test
     void aFormNeedsACompleteFooter() {
-        ContentPage page = page(HEADLINE, form(Ask.NO, Ask.NO));
+        ContentPage page = page(HEADLINE, form());
         assertThat(found(page)).isEmpty();
         assertThat(found(page, around(false, true, List.of()))).containsExactly("STOPS FORM_WITHOUT_LEGAL f");
     }
