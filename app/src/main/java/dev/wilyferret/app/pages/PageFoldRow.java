@@ -25,10 +25,4 @@ class PageFoldRow {
     String facts;
 
     protected PageFoldRow() {}
-
-    PageFoldRow(RowKey key, int revision, String facts) {
-        this.key = key;
-        this.revision = revision;
-        this.facts = facts;
-    }
 }

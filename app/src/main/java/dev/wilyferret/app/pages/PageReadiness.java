@@ -16,7 +16,6 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -87,13 +86,6 @@ class PageReadiness {
     }
 
     void measured(Page page, List<Fold> measured) {
-        Optional<PageFoldRow> row = folds.findById(new RowKey(page.workspace(), page.id()));
-        String facts = DocumentJson.writeFolds(measured);
-        if (row.isEmpty()) {
-            folds.save(new PageFoldRow(new RowKey(page.workspace(), page.id()), page.revision(), facts));
-        } else {
-            row.get().revision = page.revision();
-            row.get().facts = facts;
-        }
+        folds.keep(page.workspace(), page.id(), page.revision(), DocumentJson.writeFolds(measured));
     }
 }

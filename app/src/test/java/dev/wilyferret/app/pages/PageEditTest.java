@@ -12,14 +12,20 @@ import dev.wilyferret.core.link.Slug;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.Blocks;
+import dev.wilyferret.core.page.Fold;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
 import dev.wilyferret.core.page.Placed;
 import java.net.http.HttpResponse;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -69,6 +75,26 @@ class PageEditTest extends AppTest {
     private String bench() {
         return "/promotions/" + trail.promotion().id() + "/pages/"
                 + trail.bridge().id();
+    }
+
+    @Test
+    void severalBrowsersMeasureAtOnceAndTheLatestDraftCounts() throws Exception {
+        Page first = page();
+        List<Fold> folds = List.of(new Fold(Fold.Screen.PHONE, Map.of(new BlockId("headline"), 120)));
+        try (ExecutorService browsers = Executors.newFixedThreadPool(8)) {
+            for (Future<?> one : browsers.invokeAll(Collections.nCopies(16, () -> {
+                pages.measured(first, first.revision(), folds);
+                return true;
+            }))) {
+                one.get();
+            }
+        }
+        assertThat(pages.folds(first)).isEqualTo(folds);
+        write("Later words");
+        List<Fold> later = List.of(new Fold(Fold.Screen.PHONE, Map.of(new BlockId("headline"), 240)));
+        pages.measured(page(), page().revision(), later);
+        pages.measured(first, first.revision(), folds);
+        assertThat(pages.folds(page())).isEqualTo(later);
     }
 
     @Test
