@@ -84,8 +84,7 @@ class ReadyTrailMakingTest extends AppTest {
         PageMap map = plan.of(promotion);
         assertThat(map.nodes()).noneMatch(node -> node.kind() == PageMap.Kind.MISSING);
         assertThat(map.warnings().stream().map(PageMap.Warning::what))
-                .allMatch(what -> key.equals("bonus-for-buyers") && what.contains("Nothing leads to “Claim page”")
-                        || what.contains("Nothing leads to “Download page”") && key.equals("bonus-for-buyers"));
+                .allMatch(what -> key.equals("bonus-for-buyers") && what.contains("Nothing leads to “Claim page”"));
         assertThat(lists.of(stage.id())).hasSize(trail.list().isPresent() ? 1 : 0);
         PlanDrawing drawing = PlanDrawing.of(map);
         assertThat(drawing.boxes()).hasSameSizeAs(map.nodes());

@@ -6,12 +6,12 @@ import java.util.Deque;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Stream;
 
 /** The pages of a promotion and where each leads, with what is wrong about that. */
 public record PageMap(List<Node> nodes, List<Edge> edges, List<Warning> warnings) {
@@ -73,24 +73,29 @@ public record PageMap(List<Node> nodes, List<Edge> edges, List<Warning> warnings
             List<Leaf> entries = pages.values().stream().filter(Leaf::entry).toList();
             List<Leaf> begin =
                     entries.isEmpty() ? pages.values().stream().limit(1).toList() : entries;
-            Set<UUID> reached = walk(begin);
-            int unreachable = 1
-                    + columns.values().stream()
-                            .mapToInt(Integer::intValue)
-                            .max()
-                            .orElse(0);
-            for (Leaf page : pages.values()) {
-                if (!reached.contains(page.id)) {
-                    columns.putIfAbsent(key(page.id), unreachable);
-                    lead(page, unreachable);
-                }
-            }
-            return new PageMap(nodes(), List.copyOf(edges), warnings(reached));
+            Set<UUID> seen = new HashSet<>();
+            walk(begin, seen);
+            // What nothing leads to begins below, as if it were a way in of its own; of a circle adrift, its first
+            // page.
+            Set<UUID> adrift = new HashSet<>();
+            Stream.concat(pages.values().stream().filter(page -> !ledTo(page)), pages.values().stream())
+                    .filter(page -> !seen.contains(page.id))
+                    .forEach(page -> {
+                        adrift.add(page.id);
+                        walk(List.of(page), seen);
+                    });
+            return new PageMap(nodes(), List.copyOf(edges), warnings(adrift));
         }
 
-        /** Goes from page to page, nearest first. */
-        private Set<UUID> walk(List<Leaf> begin) {
-            Set<UUID> reached = new LinkedHashSet<>();
+        private boolean ledTo(Leaf page) {
+            return pages.values().stream()
+                    .filter(other -> !other.id.equals(page.id))
+                    .flatMap(other -> other.ways.stream())
+                    .anyMatch(way -> way.target.equals(new Target.ToPage(page.id)));
+        }
+
+        /** Goes from page to page, nearest first, to those that are not reached yet. */
+        private void walk(List<Leaf> begin, Set<UUID> reached) {
             Deque<Leaf> next = new ArrayDeque<>(begin);
             begin.forEach(page -> {
                 reached.add(page.id);
@@ -107,7 +112,6 @@ public record PageMap(List<Node> nodes, List<Edge> edges, List<Warning> warnings
                     }
                 }
             }
-            return reached;
         }
 
         private void lead(Leaf page, int column) {
@@ -163,11 +167,11 @@ public record PageMap(List<Node> nodes, List<Edge> edges, List<Warning> warnings
             return List.copyOf(nodes);
         }
 
-        private List<Warning> warnings(Set<UUID> reached) {
+        private List<Warning> warnings(Set<UUID> adrift) {
             List<Warning> warnings = new ArrayList<>();
             Set<UUID> onward = leadSomewhere();
             for (Leaf page : pages.values()) {
-                if (!reached.contains(page.id)) {
+                if (adrift.contains(page.id)) {
                     warnings.add(new Warning(
                             page.id,
                             "Nothing leads to “%s”.".formatted(page.name),

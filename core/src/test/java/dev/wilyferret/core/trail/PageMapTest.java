@@ -55,6 +55,24 @@ class PageMapTest {
     void whatNothingLeadsToIsSaid() {
         assertThat(warnings(page(SQUEEZE, "Squeeze", OFFER), page(THANKS, "Thanks", OFFER)))
                 .containsExactly("Nothing leads to “Thanks”.");
+        assertThat(warnings(
+                        page(SQUEEZE, "Squeeze", OFFER),
+                        page(THANKS, "Thanks", OFFER),
+                        page(INBOX, "Inbox", to(THANKS))))
+                .containsExactly("Nothing leads to “Inbox”.");
+        assertThat(warnings(
+                        page(SQUEEZE, "Squeeze", OFFER),
+                        page(THANKS, "Thanks", to(INBOX), OFFER),
+                        page(INBOX, "Inbox", to(THANKS))))
+                .containsExactly("Nothing leads to “Thanks”.");
+    }
+
+    @Test
+    void whatNothingLeadsToBeginsBelow() {
+        PageMap map = PageMap.of(List.of(
+                page(SQUEEZE, "Squeeze", OFFER), page(THANKS, "Thanks", OFFER), page(INBOX, "Inbox", to(THANKS))));
+        assertThat(map.nodes().stream().map(node -> node.name() + " " + node.column() + " " + node.row()))
+                .containsExactlyInAnyOrder("Squeeze 0 0", "Inbox 0 1", "Thanks 1 0", "Offer 2 0");
     }
 
     @Test
