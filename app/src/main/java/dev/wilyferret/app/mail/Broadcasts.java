@@ -28,7 +28,7 @@ public class Broadcasts {
      * Sends a broadcast, or plans to.
      *
      * @param at when; empty for now
-     * @throws Refusal if it is not written, or is under way already
+     * @throws Refusal if it is not written, is under way already, or would go out to nobody
      */
     @Transactional
     public void send(UUID workspace, UUID id, Audience who, Optional<Instant> at) {
@@ -43,16 +43,19 @@ public class Broadcasts {
         row.audience = MailRow.Meant.of(who);
         row.sendAt = at.filter(moment -> moment.isAfter(clock.instant())).orElse(clock.instant());
         row.state = Written.State.SCHEDULED;
-        begin(row);
+        if (begin(row) == 0 && row.state == Written.State.RUNNING) {
+            throw new Refusal("Nobody it is meant for has confirmed. Choose others, or wait until somebody has.");
+        }
     }
 
-    /** Begins a broadcast whose time has come. */
-    private void begin(MailRow row) {
+    /** Begins a broadcast whose time has come; says how many letters it is. */
+    private int begin(MailRow row) {
         if (row.audience != null && row.sendAt != null && !row.sendAt.isAfter(clock.instant())) {
             row.state = Written.State.RUNNING;
             mails.flush();
-            outbox.address(row.toWritten(), row.audience.audience());
+            return outbox.address(row.toWritten(), row.audience.audience());
         }
+        return 0;
     }
 
     /** Begins what is due, and ends what has nothing left to send. */

@@ -1,7 +1,6 @@
 package dev.wilyferret.app.mail;
 
 import dev.wilyferret.app.forms.Intake;
-import dev.wilyferret.app.pages.PageKind;
 import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.people.Audience;
 import dev.wilyferret.app.people.Lists;
@@ -41,13 +40,15 @@ class ListBench {
     private final Lists lists;
     private final People people;
     private final Pages pages;
+    private final PageNames names;
     private final Workspaces workspaces;
 
-    ListBench(ListDesk desk, Lists lists, People people, Pages pages, Workspaces workspaces) {
+    ListBench(ListDesk desk, Lists lists, People people, Pages pages, PageNames names, Workspaces workspaces) {
         this.desk = desk;
         this.lists = lists;
         this.people = people;
         this.pages = pages;
+        this.names = names;
         this.workspaces = workspaces;
     }
 
@@ -96,11 +97,7 @@ class ListBench {
     private String form(Member member, UUID id, Intake form, Model model) {
         model.addAttribute("id", id);
         model.addAttribute("form", form);
-        model.addAttribute(
-                "pages",
-                pages.of(member.workspace()).stream()
-                        .filter(page -> page.kind() == PageKind.CONTENT)
-                        .toList());
+        model.addAttribute("pages", names.of(member.workspace()));
         return "people/settings";
     }
 
@@ -179,11 +176,7 @@ class ListBench {
         People.Told told = people.toldBy(member.workspace(), id);
         model.addAttribute("sources", told.sources());
         model.addAttribute("tags", told.tags());
-        model.addAttribute(
-                "pages",
-                pages.of(member.workspace()).stream()
-                        .filter(page -> page.kind() == PageKind.CONTENT)
-                        .toList());
+        model.addAttribute("pages", names.of(member.workspace()));
     }
 
     private static String query(MultiValueMap<String, String> asked) {

@@ -1,15 +1,9 @@
 package dev.wilyferret.app.mail;
 
 import dev.wilyferret.app.forms.Intake;
-import dev.wilyferret.app.installation.Installation;
-import dev.wilyferret.app.pages.Page;
-import dev.wilyferret.app.pages.PageKind;
-import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.people.Audience;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
-import dev.wilyferret.app.promotions.Promotion;
-import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
@@ -23,12 +17,9 @@ import java.time.LocalDateTime;
 import java.time.format.DateTimeFormatter;
 import java.time.format.DateTimeParseException;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import java.util.function.Function;
-import java.util.stream.Collectors;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -58,10 +49,8 @@ class MailBench {
     private final MailPreviews previews;
     private final Postman postman;
     private final People people;
-    private final Promotions promotions;
-    private final Pages pages;
+    private final PageNames names;
     private final Workspaces workspaces;
-    private final String site;
 
     MailBench(
             ListDesk desk,
@@ -72,10 +61,8 @@ class MailBench {
             MailPreviews previews,
             Postman postman,
             People people,
-            Promotions promotions,
-            Pages pages,
-            Workspaces workspaces,
-            Installation installation) {
+            PageNames names,
+            Workspaces workspaces) {
         this.desk = desk;
         this.lists = lists;
         this.mails = mails;
@@ -84,10 +71,8 @@ class MailBench {
         this.previews = previews;
         this.postman = postman;
         this.people = people;
-        this.promotions = promotions;
-        this.pages = pages;
+        this.names = names;
         this.workspaces = workspaces;
-        this.site = installation.siteAddress().toString();
     }
 
     private Written mail(Member member, UUID id) {
@@ -124,7 +109,7 @@ class MailBench {
         model.addAttribute(
                 "people",
                 people.meant(member.workspace(), mail.list(), Audience.EVERYBODY.standing(Standing.CONFIRMED), 50, 0));
-        model.addAttribute("targets", targets(member));
+        model.addAttribute("targets", names.of(member.workspace()));
         model.addAttribute("me", member);
         if (mail.kind() == Written.Kind.BROADCAST) {
             lists.choices(member, mail.list(), model);
@@ -150,20 +135,6 @@ class MailBench {
         model.addAttribute("previewAddress", previews.address(mail, reader));
         model.addAttribute("drawn", previews.drawn(mail, reader));
         model.addAttribute("look", previews.look(mail));
-    }
-
-    /** Public pages a mail can lead to, by their address. */
-    private Map<String, String> targets(Member member) {
-        Map<UUID, Promotion> known = promotions.of(member.workspace()).stream()
-                .collect(Collectors.toMap(Promotion::id, Function.identity()));
-        Map<String, String> targets = new LinkedHashMap<>();
-        for (Page page : pages.of(member.workspace())) {
-            Promotion promotion = java.util.Objects.requireNonNull(known.get(page.promotion()));
-            if (page.kind() == PageKind.CONTENT) {
-                targets.put(site + "/" + promotion.slug() + "/" + page.slug(), promotion.name() + ": " + page.name());
-            }
-        }
-        return targets;
     }
 
     /** Keeps what is typed. */

@@ -109,20 +109,13 @@ public class Mails {
     @Transactional
     public boolean write(UUID workspace, UUID id, int revision, String name, MailText text) {
         MailRow row = row(workspace, id);
-        if (row.revision != revision || closed(row)) {
+        if (row.revision != revision || row.toWritten().closed()) {
             return false;
         }
         row.name = PlainText.line("name of the mail", name, 60);
         row.say(text);
         row.revision++;
         return true;
-    }
-
-    /** A broadcast that is under way says what it says. */
-    private static boolean closed(MailRow row) {
-        return row.kind == Written.Kind.BROADCAST
-                && row.state != Written.State.DRAFT
-                && row.state != Written.State.SCHEDULED;
     }
 
     /** @throws Refusal if a mail without subject or words would be switched on */

@@ -79,6 +79,14 @@ class SequenceBench {
         return "redirect:/people/mails/" + made.id();
     }
 
+    /** A new broadcast with the words of one that has gone out. */
+    @PostMapping("/people/mails/{id}/copy")
+    String copy(@AuthenticationPrincipal Member member, @PathVariable UUID id) {
+        Written old = mail(member, id);
+        Written made = mails.add(member.workspace(), old.list(), Written.Kind.BROADCAST, old.name(), old.text());
+        return "redirect:/people/mails/" + made.id();
+    }
+
     @PostMapping("/people/mails/{id}/time")
     String time(
             @AuthenticationPrincipal Member member,

@@ -51,6 +51,11 @@ public record Written(
         DONE
     }
 
+    /** Whether its words stand for good: those of a broadcast that has begun. */
+    public boolean closed() {
+        return state != State.DRAFT && state != State.SCHEDULED;
+    }
+
     Sequence.Step step() {
         return new Sequence.Step(id, position, live, delay, afterOptIn);
     }

@@ -11,12 +11,15 @@ import dev.wilyferret.app.people.MailList;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
 import dev.wilyferret.core.mail.MailText;
+import dev.wilyferret.core.page.RichText;
 import dev.wilyferret.core.people.EmailAddress;
 import java.net.http.HttpResponse;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import org.jsoup.Jsoup;
+import org.jsoup.nodes.Document;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -91,6 +94,30 @@ class ListBenchTest extends AppTest {
             assertThat(owner.get(everywhere).statusCode()).as(everywhere).isEqualTo(200);
         }
         assertThat(owner.get(path("/sequence")).body()).contains("value=\"5\"", "hours");
+    }
+
+    @Test
+    void aBroadcastThatHasBegunStandsForGoodAndCanBeCopied() {
+        Subscriber ines = people.join(stage.id(), list, Joining.plain(new EmailAddress("ines@a.example"), "Ines", ""));
+        MailText words = new MailText("Hello all", "", new RichText("A short hello."));
+        Written broadcast = mails.add(stage.id(), list, Written.Kind.BROADCAST, "b", words);
+        String bench = "/people/mails/" + broadcast.id();
+        Document open = Jsoup.parse(owner.get(bench).body());
+        assertThat(open.select("#body").hasAttr("readonly")).isFalse();
+        owner.sendTo(bench, bench + "/send");
+        assertThat(owner.get(bench).body()).contains("Nobody it is meant for has confirmed.");
+        people.confirm(stage.id(), ines.id());
+        owner.sendTo(bench, bench + "/send");
+        Document begun = Jsoup.parse(owner.get(bench).body());
+        assertThat(begun.select("#subject[readonly], #preview[readonly], #body[readonly]"))
+                .hasSize(3);
+        assertThat(begun.select("#kept-line").text()).isEqualTo("It goes out as it stands here.");
+        assertThat(begun.select("#running").text()).contains("of 1");
+        String copy = Guest.location(owner.sendTo(bench, bench + "/copy"));
+        assertThat(copy).doesNotContain(broadcast.id().toString());
+        assertThat(mails.of(stage.id(), list, Written.Kind.BROADCAST))
+                .extracting(Written::text)
+                .containsExactly(words, words);
     }
 
     @ParameterizedTest
