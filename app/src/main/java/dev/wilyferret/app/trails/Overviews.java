@@ -17,8 +17,10 @@ import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.figures.ClickCounts;
 import dev.wilyferret.core.figures.StepFigures;
 import dev.wilyferret.core.money.Money;
+import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
+import dev.wilyferret.core.page.Placed;
 import dev.wilyferret.core.trail.PageState;
 import dev.wilyferret.core.trail.Setup;
 import java.time.Instant;
@@ -29,6 +31,7 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -119,21 +122,24 @@ class Overviews {
                         .count(),
                 landing.map(Page::state).orElse(PageState.MISSING),
                 redirect.map(Page::state).orElse(PageState.MISSING),
-                landing.map(Overviews::leadsToPage).orElse(false),
+                landing.stream()
+                        .flatMap(Overviews::shown)
+                        .flatMap(block -> block.nextSteps().stream())
+                        .anyMatch(NextStep.ToPage.class::isInstance),
                 pixelsOn(landing),
                 pixelsOn(redirect),
                 known.pixelAccounts,
                 known.leadSeen.contains(promotion.id()),
                 offer.details().link().carriesClickId(),
-                known.workspace.legal().complete());
+                known.workspace.legal().complete(),
+                landing.stream().flatMap(Overviews::shown).anyMatch(Block.Form.class::isInstance));
     }
 
-    private static boolean leadsToPage(Page landing) {
+    /** What visitors see of a page, or will once it is published. */
+    private static Stream<Block> shown(Page landing) {
         return landing.published().orElse(landing.draft()) instanceof PageDocument.ContentPage page
-                && page.blocks()
-                        .shown()
-                        .flatMap(placed -> placed.block().nextSteps().stream())
-                        .anyMatch(NextStep.ToPage.class::isInstance);
+                ? page.blocks().shown().map(Placed::block)
+                : Stream.empty();
     }
 
     private static int pixelsOn(Optional<Page> page) {

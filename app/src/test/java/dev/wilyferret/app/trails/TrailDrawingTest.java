@@ -18,7 +18,7 @@ import org.junit.jupiter.api.Test;
 class TrailDrawingTest {
 
     private static final Setup COMPLETE =
-            new Setup(1, PageState.PUBLISHED, PageState.PUBLISHED, true, 1, 1, 1, true, true, true);
+            new Setup(1, PageState.PUBLISHED, PageState.PUBLISHED, true, 1, 1, 1, true, true, true, false);
 
     private static TrailDrawing drawn(
             Setup setup, ClickCounts clicks, long landed, long passed, long wentOn, long sales) {
@@ -48,7 +48,7 @@ class TrailDrawingTest {
     @Test
     void withoutTrafficNothingFlowsAndNoRateIsMadeUp() {
         TrailDrawing drawing = drawn(
-                new Setup(0, PageState.MISSING, PageState.MISSING, false, 0, 0, 0, false, true, true),
+                new Setup(0, PageState.MISSING, PageState.MISSING, false, 0, 0, 0, false, true, true, false),
                 ClickCounts.NONE,
                 0,
                 0,

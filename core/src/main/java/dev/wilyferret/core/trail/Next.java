@@ -46,7 +46,7 @@ public enum Next {
         if (setup.landing() == PageState.MISSING) {
             return MAKE_LANDING_PAGE;
         }
-        if (setup.redirect() == PageState.MISSING) {
+        if (setup.redirect() == PageState.MISSING && !setup.withoutRedirect()) {
             return MAKE_REDIRECT_PAGE;
         }
         if (setup.redirect() == PageState.DRAFT) {
@@ -62,13 +62,14 @@ public enum Next {
     }
 
     private static Next afterPages(Setup setup, StepFigures figures) {
-        if (!setup.buttonToRedirect()) {
+        boolean redirects = !setup.withoutRedirect();
+        if (redirects && !setup.buttonToRedirect()) {
             return LEAD_THROUGH_REDIRECT;
         }
         if (setup.pixelAccounts() == 0) {
             return ADD_PIXEL;
         }
-        if (setup.leadPixels() == 0) {
+        if (redirects && setup.leadPixels() == 0) {
             return FIRE_LEAD_PIXEL;
         }
         if (setup.viewPixels() == 0) {
@@ -77,7 +78,7 @@ public enum Next {
         if (setup.links() == 0) {
             return MAKE_LINK;
         }
-        if (!setup.leadPixelSeen()) {
+        if (redirects && !setup.leadPixelSeen()) {
             return WALK_THROUGH;
         }
         if (setup.landing() == PageState.CHANGED) {

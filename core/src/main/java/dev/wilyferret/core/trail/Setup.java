@@ -13,6 +13,7 @@ package dev.wilyferret.core.trail;
  * @param leadPixelSeen whether a lead pixel of this promotion was ever answered
  * @param clickIdInLink whether the affiliate link carries the click id
  * @param legalComplete whether the legal footer has a name, an address and a contact
+ * @param takesAddresses whether the landing page has an opt-in form, so that mail goes on from there
  */
 public record Setup(
         int links,
@@ -24,4 +25,11 @@ public record Setup(
         int pixelAccounts,
         boolean leadPixelSeen,
         boolean clickIdInLink,
-        boolean legalComplete) {}
+        boolean legalComplete,
+        boolean takesAddresses) {
+
+    /** Whether visitors need no redirect page: they leave an address instead of going on to the offer. */
+    boolean withoutRedirect() {
+        return takesAddresses && redirect == PageState.MISSING;
+    }
+}

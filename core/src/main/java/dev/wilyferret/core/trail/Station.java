@@ -13,6 +13,11 @@ import java.util.Optional;
  */
 public record Station(Kind kind, State state, long figure, String unit, Optional<Rate> fromBefore, String note) {
 
+    /** The unit as it is said of the figure. */
+    public String said() {
+        return figure == 1 && unit.endsWith("s") ? unit.substring(0, unit.length() - 1) : unit;
+    }
+
     public enum Kind {
         TRAFFIC,
         FILTER,

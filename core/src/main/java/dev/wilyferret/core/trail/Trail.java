@@ -37,7 +37,7 @@ public record Trail(List<Station> stations) {
                         note(setup.landing())),
                 new Station(
                         Kind.REDIRECT,
-                        stateOf(setup.redirect()),
+                        setup.withoutRedirect() ? State.READY : stateOf(setup.redirect()),
                         figures.passed(),
                         "visitors",
                         Optional.of(new Rate(figures.passed(), figures.landed())),
@@ -60,7 +60,7 @@ public record Trail(List<Station> stations) {
 
     /** Visitors on the last page of ours that the offer can be reached from. */
     private static long beforeOffer(Setup setup, StepFigures figures) {
-        return setup.buttonToRedirect() ? figures.passed() : figures.landed();
+        return setup.buttonToRedirect() && setup.redirect() != PageState.MISSING ? figures.passed() : figures.landed();
     }
 
     private static State stateOf(PageState page) {
@@ -81,6 +81,9 @@ public record Trail(List<Station> stations) {
     }
 
     private static String redirect(Setup setup) {
+        if (setup.withoutRedirect()) {
+            return "none needed";
+        }
         return setup.redirect().isPublic() && setup.leadPixels() == 0 ? "published, no pixel" : note(setup.redirect());
     }
 

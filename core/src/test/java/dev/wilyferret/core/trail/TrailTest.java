@@ -39,7 +39,7 @@ class TrailTest {
 
     /** Everything at work. */
     private static Setup complete() {
-        return new Setup(2, PageState.PUBLISHED, PageState.PUBLISHED, true, 1, 1, 1, true, true, true);
+        return new Setup(2, PageState.PUBLISHED, PageState.PUBLISHED, true, 1, 1, 1, true, true, true, false);
     }
 
     private static Station station(Trail trail, Kind kind) {
@@ -61,8 +61,8 @@ class TrailTest {
 
     @Test
     void leavesGapsWhereNothingIsYet() {
-        Trail trail =
-                Trail.of(new Setup(0, PageState.DRAFT, PageState.MISSING, false, 0, 0, 0, false, true, true), NOTHING);
+        Trail trail = Trail.of(
+                new Setup(0, PageState.DRAFT, PageState.MISSING, false, 0, 0, 0, false, true, true, false), NOTHING);
         assertThat(station(trail, Kind.TRAFFIC).state()).isEqualTo(State.GAP);
         assertThat(station(trail, Kind.PAGE).state()).isEqualTo(State.WAITING);
         assertThat(station(trail, Kind.REDIRECT).state()).isEqualTo(State.GAP);
@@ -70,63 +70,95 @@ class TrailTest {
 
     @Test
     void withoutARedirectPageTheOfferFollowsTheLandingPage() {
-        Setup straight = new Setup(1, PageState.PUBLISHED, PageState.MISSING, false, 1, 0, 1, false, true, true);
+        Setup straight = new Setup(1, PageState.PUBLISHED, PageState.MISSING, false, 1, 0, 1, false, true, true, false);
         assertThat(station(Trail.of(straight, SOME), Kind.OFFER).fromBefore()).contains(new Rate(250, 760));
+    }
+
+    @Test
+    void onePersonIsNotSeveral() {
+        Trail trail = Trail.of(complete(), figures(new ClickCounts(1, 0, 0, 0, 1), 1, 1, 1, 1));
+        assertThat(trail.stations())
+                .extracting(Station::said)
+                .containsExactly("click", "counted", "visitor", "visitor", "visitor", "sale");
+        assertThat(Trail.of(complete(), SOME).stations())
+                .extracting(Station::said)
+                .containsExactly("clicks", "counted", "visitors", "visitors", "visitors", "sales");
+    }
+
+    @Test
+    void whoTakesAddressesNeedsNoRedirectPage() {
+        Setup draft = new Setup(0, PageState.DRAFT, PageState.MISSING, true, 0, 0, 0, false, true, true, true);
+        assertThat(Next.of(draft, NOTHING)).isEqualTo(Next.PUBLISH_LANDING_PAGE);
+        Station redirect = station(Trail.of(draft, NOTHING), Kind.REDIRECT);
+        assertThat(redirect.note()).isEqualTo("none needed");
+        assertThat(redirect.state()).isEqualTo(State.READY);
+        assertThat(Next.of(
+                        new Setup(0, PageState.PUBLISHED, PageState.MISSING, true, 1, 0, 1, false, true, true, true),
+                        NOTHING))
+                .isEqualTo(Next.MAKE_LINK);
+        Setup all = new Setup(1, PageState.PUBLISHED, PageState.MISSING, true, 1, 0, 1, false, true, true, true);
+        assertThat(Next.of(all, NOTHING)).isEqualTo(Next.NOTHING);
+        assertThat(station(Trail.of(all, SOME), Kind.OFFER).fromBefore()).contains(new Rate(250, 760));
+        assertThat(Next.of(
+                        new Setup(0, PageState.DRAFT, PageState.DRAFT, true, 0, 0, 0, false, true, true, true),
+                        NOTHING))
+                .isEqualTo(Next.PUBLISH_REDIRECT_PAGE);
     }
 
     static Stream<Arguments> undone() {
         Setup all = complete();
         return Stream.of(
                 Arguments.of(
-                        new Setup(0, PageState.MISSING, PageState.MISSING, false, 0, 0, 0, false, false, false),
+                        new Setup(0, PageState.MISSING, PageState.MISSING, false, 0, 0, 0, false, false, false, false),
                         NOTHING,
                         Next.PUT_CLICK_ID_IN_LINK),
                 Arguments.of(
-                        new Setup(0, PageState.MISSING, PageState.MISSING, false, 0, 0, 0, false, true, false),
+                        new Setup(0, PageState.MISSING, PageState.MISSING, false, 0, 0, 0, false, true, false, false),
                         NOTHING,
                         Next.MAKE_LANDING_PAGE),
                 Arguments.of(
-                        new Setup(0, PageState.DRAFT, PageState.MISSING, false, 0, 0, 0, false, true, false),
+                        new Setup(0, PageState.DRAFT, PageState.MISSING, false, 0, 0, 0, false, true, false, false),
                         NOTHING,
                         Next.MAKE_REDIRECT_PAGE),
                 Arguments.of(
-                        new Setup(0, PageState.DRAFT, PageState.DRAFT, true, 0, 0, 0, false, true, false),
+                        new Setup(0, PageState.DRAFT, PageState.DRAFT, true, 0, 0, 0, false, true, false, false),
                         NOTHING,
                         Next.PUBLISH_REDIRECT_PAGE),
                 Arguments.of(
-                        new Setup(0, PageState.DRAFT, PageState.PUBLISHED, true, 0, 0, 0, false, true, false),
+                        new Setup(0, PageState.DRAFT, PageState.PUBLISHED, true, 0, 0, 0, false, true, false, false),
                         NOTHING,
                         Next.FILL_LEGAL),
                 Arguments.of(
-                        new Setup(0, PageState.DRAFT, PageState.PUBLISHED, true, 0, 0, 0, false, true, true),
+                        new Setup(0, PageState.DRAFT, PageState.PUBLISHED, true, 0, 0, 0, false, true, true, false),
                         NOTHING,
                         Next.PUBLISH_LANDING_PAGE),
                 Arguments.of(
-                        new Setup(0, PageState.PUBLISHED, PageState.PUBLISHED, false, 0, 0, 0, false, true, true),
+                        new Setup(
+                                0, PageState.PUBLISHED, PageState.PUBLISHED, false, 0, 0, 0, false, true, true, false),
                         NOTHING,
                         Next.LEAD_THROUGH_REDIRECT),
                 Arguments.of(
-                        new Setup(0, PageState.PUBLISHED, PageState.PUBLISHED, true, 0, 0, 0, false, true, true),
+                        new Setup(0, PageState.PUBLISHED, PageState.PUBLISHED, true, 0, 0, 0, false, true, true, false),
                         NOTHING,
                         Next.ADD_PIXEL),
                 Arguments.of(
-                        new Setup(0, PageState.PUBLISHED, PageState.PUBLISHED, true, 0, 0, 1, false, true, true),
+                        new Setup(0, PageState.PUBLISHED, PageState.PUBLISHED, true, 0, 0, 1, false, true, true, false),
                         NOTHING,
                         Next.FIRE_LEAD_PIXEL),
                 Arguments.of(
-                        new Setup(0, PageState.PUBLISHED, PageState.CHANGED, true, 0, 1, 1, false, true, true),
+                        new Setup(0, PageState.PUBLISHED, PageState.CHANGED, true, 0, 1, 1, false, true, true, false),
                         NOTHING,
                         Next.FIRE_VIEW_PIXEL),
                 Arguments.of(
-                        new Setup(0, PageState.PUBLISHED, PageState.PUBLISHED, true, 1, 1, 1, false, true, true),
+                        new Setup(0, PageState.PUBLISHED, PageState.PUBLISHED, true, 1, 1, 1, false, true, true, false),
                         NOTHING,
                         Next.MAKE_LINK),
                 Arguments.of(
-                        new Setup(1, PageState.PUBLISHED, PageState.PUBLISHED, true, 1, 1, 1, false, true, true),
+                        new Setup(1, PageState.PUBLISHED, PageState.PUBLISHED, true, 1, 1, 1, false, true, true, false),
                         NOTHING,
                         Next.WALK_THROUGH),
                 Arguments.of(
-                        new Setup(1, PageState.CHANGED, PageState.PUBLISHED, true, 1, 1, 1, true, true, true),
+                        new Setup(1, PageState.CHANGED, PageState.PUBLISHED, true, 1, 1, 1, true, true, true, false),
                         SOME,
                         Next.PUBLISH_CHANGES),
                 Arguments.of(all, figures(new ClickCounts(900, 0, 0, 0, 800), 700, 60, 50, 0), Next.WAIT_FOR_SALES),
