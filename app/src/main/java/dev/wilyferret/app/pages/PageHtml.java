@@ -40,6 +40,9 @@ import tools.jackson.databind.json.JsonMapper;
 @Component
 public class PageHtml {
 
+    /** Programs that only open links, as mail filters do, run no script and press no button. */
+    private static final String PRESS = "document.forms[0].submit();";
+
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final Set<BlockKind> SCRIPTED =
             Set.of(BlockKind.QUIZ, BlockKind.COUNTDOWN, BlockKind.POP_UP, BlockKind.VIDEO);
@@ -218,31 +221,36 @@ public class PageHtml {
 
     /** A page of plain words in the site's dress: an error, a notice, the privacy text. */
     public RenderedPage message(String title, List<String> paragraphs, Workspace.Legal legal) {
-        Context context = new Context(Locale.ENGLISH);
-        context.setVariable("title", title);
-        context.setVariable("paragraphs", paragraphs);
-        context.setVariable("legal", legal);
-        context.setVariable("css", plainCss);
-        return new RenderedPage(templates.process("site/message", context), policy(List.of(), plainCss));
+        return new RenderedPage(
+                templates.process("site/message", plain(title, paragraphs, legal)), policy(List.of(), plainCss));
     }
 
     /**
-     * A page of plain words with one thing to send.
+     * One thing to send.
      *
      * @param action where it is sent, on the site
      * @param asks the label of an address to type; empty if only the button is there
+     * @param byItself whether a browser that runs scripts presses the button by itself
      */
-    public RenderedPage question(
-            String title, List<String> paragraphs, Workspace.Legal legal, String action, String asks, String button) {
+    public record Asking(String action, String asks, String button, boolean byItself) {}
+
+    /** A page of plain words with one thing to send. */
+    public RenderedPage question(String title, List<String> paragraphs, Workspace.Legal legal, Asking asking) {
+        Context context = plain(title, paragraphs, legal);
+        context.setVariable("asking", asking);
+        context.setVariable("press", PRESS);
+        return new RenderedPage(
+                templates.process("site/message", context),
+                policy(List.of(), "'" + hash(plainCss) + "'", "'" + hash(PRESS) + "'", ""));
+    }
+
+    private Context plain(String title, List<String> paragraphs, Workspace.Legal legal) {
         Context context = new Context(Locale.ENGLISH);
         context.setVariable("title", title);
         context.setVariable("paragraphs", paragraphs);
         context.setVariable("legal", legal);
         context.setVariable("css", plainCss);
-        context.setVariable("action", action);
-        context.setVariable("asks", asks);
-        context.setVariable("button", button);
-        return new RenderedPage(templates.process("site/message", context), policy(List.of(), plainCss));
+        return context;
     }
 
     private String policy(List<PixelAccount> pixels, String style) {

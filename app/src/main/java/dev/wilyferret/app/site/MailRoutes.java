@@ -79,32 +79,70 @@ class MailRoutes {
                 .legal();
     }
 
-    /** {@code /confirm/{pass}}: confirms the address, then leads to the list's page for that. */
-    void confirm(HttpServletRequest request, HttpServletResponse response, String pass) throws IOException {
-        Optional<Passes.Claim> claim = passes.read(Passes.Purpose.CONFIRM, pass);
-        Optional<Subscriber> one = claim.flatMap(known -> looking(request)
-                ? people.find(known.workspace(), known.subscriber())
-                : people.confirm(known.workspace(), known.subscriber()));
+    /**
+     * {@code GET /confirm/{pass}}: a page that goes on by itself in a browser, and by its button without script. Programs
+     * that only open the links of a mail confirm nothing.
+     */
+    void askToConfirm(HttpServletResponse response, String pass) throws IOException {
+        Optional<Subscriber> one = passes.read(Passes.Purpose.CONFIRM, pass)
+                .flatMap(known -> people.find(known.workspace(), known.subscriber()));
         if (one.isEmpty()) {
             answers.notFound(response);
-            return;
+        } else if (one.get().standing() != Standing.PENDING) {
+            welcome(response, one.get());
+        } else {
+            question(
+                    response,
+                    "Is it you?",
+                    List.of("One press, and %s is on the list “%s”."
+                            .formatted(one.get().email(), listName(one.get()))),
+                    one.get().workspace(),
+                    new PageHtml.Asking("/confirm/" + pass, "", "Yes, that is me", true));
         }
-        Optional<String> page = page(one.get(), MailList::confirmedPage);
-        if (one.get().standing() != Standing.CONFIRMED) {
+    }
+
+    /** {@code POST /confirm/{pass}}: confirms the address, then leads to the list's page for that. */
+    void confirm(HttpServletResponse response, String pass) throws IOException {
+        Optional<Subscriber> one = passes.read(Passes.Purpose.CONFIRM, pass)
+                .flatMap(known -> people.confirm(known.workspace(), known.subscriber()));
+        if (one.isEmpty()) {
+            answers.notFound(response);
+        } else {
+            welcome(response, one.get());
+        }
+    }
+
+    private void welcome(HttpServletResponse response, Subscriber one) throws IOException {
+        Optional<String> page = page(one, MailList::confirmedPage);
+        if (one.standing() != Standing.CONFIRMED) {
             answers.say(
                     response,
                     "Not on the list any more",
                     List.of("This address has left the list. To come back, fill in the form once more."),
-                    legal(one.get().workspace()));
+                    legal(one.workspace()));
         } else if (page.isPresent()) {
-            answers.sendTo(response, page.get() + "?" + with(one.get()));
+            answers.seeOther(response, page.get() + "?" + with(one));
         } else {
             answers.say(
                     response,
                     "Thank you",
                     List.of("Your address is confirmed. What you asked for is on its way."),
-                    legal(one.get().workspace()));
+                    legal(one.workspace()));
         }
+    }
+
+    private void question(
+            HttpServletResponse response, String title, List<String> words, UUID workspace, PageHtml.Asking asking)
+            throws IOException {
+        answers.html(
+                response,
+                HttpServletResponse.SC_OK,
+                ServedHtml.of(html.question(title, words, legal(workspace), asking)),
+                "");
+    }
+
+    private String listName(Subscriber one) {
+        return lists.find(one.workspace(), one.list()).map(MailList::name).orElse("");
     }
 
     private Optional<String> page(Subscriber one, java.util.function.Function<MailList, Optional<UUID>> which) {
@@ -129,21 +167,13 @@ class MailRoutes {
             answers.notFound(response);
             return;
         }
-        String list = lists.find(one.get().workspace(), one.get().list())
-                .map(MailList::name)
-                .orElse("");
-        answers.html(
+        question(
                 response,
-                HttpServletResponse.SC_OK,
-                ServedHtml.of(html.question(
-                        "Unsubscribe",
-                        List.of("%s gets no more mail from the list “%s” once you press the button."
-                                .formatted(one.get().email(), list)),
-                        legal(one.get().workspace()),
-                        "/leave/" + pass,
-                        "",
-                        "Unsubscribe")),
-                "");
+                "Unsubscribe",
+                List.of("%s gets no more mail from the list “%s” once you press the button."
+                        .formatted(one.get().email(), listName(one.get()))),
+                one.get().workspace(),
+                new PageHtml.Asking("/leave/" + pass, "", "Unsubscribe", false));
     }
 
     private Optional<Subscriber> leaver(String pass) {
@@ -240,17 +270,12 @@ class MailRoutes {
                 .map(Bonus::terms)
                 .filter(terms -> !terms.isEmpty())
                 .ifPresent(words::add);
-        answers.html(
+        question(
                 response,
-                HttpServletResponse.SC_OK,
-                ServedHtml.of(html.question(
-                        "A fresh link",
-                        words,
-                        legal(workspace.get()),
-                        "/gift/" + id,
-                        "E-mail address",
-                        "Mail me a fresh link")),
-                "");
+                "A fresh link",
+                words,
+                workspace.get(),
+                new PageHtml.Asking("/gift/" + id, "E-mail address", "Mail me a fresh link", false));
     }
 
     /** {@code POST /gift/{bonus}}: mails a fresh link to an address that is on a list; the answer tells nobody whether it is. */

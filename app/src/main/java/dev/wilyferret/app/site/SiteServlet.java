@@ -84,6 +84,8 @@ class SiteServlet extends HttpServlet {
             forms.quiz(request, response, parts[1], parts[2]);
         } else if (posting && parts.length == 2 && parts[0].equals("leave")) {
             mails.leave(response, parts[1]);
+        } else if (posting && parts.length == 2 && parts[0].equals("confirm")) {
+            mails.confirm(response, parts[1]);
         } else if (posting && parts.length == 2 && parts[0].equals("gift")) {
             mails.renew(request, response, parts[1]);
         } else if (reading) {
@@ -105,7 +107,7 @@ class SiteServlet extends HttpServlet {
             case "preview/2" -> own.preview(request, response, parts[1]);
             case "design/2" -> own.design(response, parts[1]);
             case "type/2" -> media.type(response, parts[1]);
-            case "confirm/2" -> mails.confirm(request, response, parts[1]);
+            case "confirm/2" -> mails.askToConfirm(response, parts[1]);
             case "leave/2" -> mails.askToLeave(response, parts[1]);
             case "m/4" -> mails.follow(request, response, parts);
             case "gift/2" -> mails.gift(request, response, parts[1]);
