@@ -80,7 +80,8 @@ record TrailDrawing(List<Stop> stops, List<Flow> flows) {
                         MIDDLE + from.half(),
                         from.x(),
                         MIDDLE + from.half());
-        String lost = from.half() - through < 0.5
+        boolean passedBy = to.station().fromBefore().isEmpty();
+        String lost = passedBy || from.half() - through < 0.5
                 ? ""
                 : path(
                         "M%d %s L%d %s L%d %s L%d %s Z",

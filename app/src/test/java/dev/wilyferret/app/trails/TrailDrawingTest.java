@@ -46,6 +46,21 @@ class TrailDrawingTest {
     }
 
     @Test
+    void nobodyIsLostAtARedirectPageThatIsNotNeeded() {
+        TrailDrawing drawing = drawn(
+                new Setup(1, PageState.PUBLISHED, PageState.MISSING, true, 1, 0, 1, false, true, true, true),
+                new ClickCounts(1000, 0, 0, 0, 900),
+                500,
+                0,
+                100,
+                1);
+        assertThat(drawing.flows())
+                .extracting(TrailDrawing.Flow::rate)
+                .containsExactly("1000/1000", "500/900", "", "100/500", "1/100");
+        assertThat(drawing.flows().get(2).lost()).isEmpty();
+    }
+
+    @Test
     void withoutTrafficNothingFlowsAndNoRateIsMadeUp() {
         TrailDrawing drawing = drawn(
                 new Setup(0, PageState.MISSING, PageState.MISSING, false, 0, 0, 0, false, true, true, false),

@@ -8,7 +8,7 @@ import java.util.Optional;
  *
  * @param figure how many arrived here
  * @param unit what the figure counts, in the plural
- * @param fromBefore the share of those at the station before; empty at the first
+ * @param fromBefore the share of those at the station before; empty at the first, and where none have to come by
  * @param note the state in a few words
  */
 public record Station(Kind kind, State state, long figure, String unit, Optional<Rate> fromBefore, String note) {

@@ -40,7 +40,8 @@ public record Trail(List<Station> stations) {
                         setup.withoutRedirect() ? State.READY : stateOf(setup.redirect()),
                         figures.passed(),
                         "visitors",
-                        Optional.of(new Rate(figures.passed(), figures.landed())),
+                        Optional.of(new Rate(figures.passed(), figures.landed()))
+                                .filter(rate -> !setup.withoutRedirect()),
                         redirect(setup)),
                 new Station(
                         Kind.OFFER,

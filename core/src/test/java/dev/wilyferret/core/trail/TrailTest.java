@@ -92,6 +92,7 @@ class TrailTest {
         Station redirect = station(Trail.of(draft, NOTHING), Kind.REDIRECT);
         assertThat(redirect.note()).isEqualTo("none needed");
         assertThat(redirect.state()).isEqualTo(State.READY);
+        assertThat(redirect.fromBefore()).isEmpty();
         assertThat(Next.of(
                         new Setup(0, PageState.PUBLISHED, PageState.MISSING, true, 1, 0, 1, false, true, true, true),
                         NOTHING))
