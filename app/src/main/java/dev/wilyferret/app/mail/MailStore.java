@@ -4,6 +4,7 @@ import dev.wilyferret.app.storage.RowKey;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Modifying;
@@ -15,6 +16,12 @@ interface MailStore extends JpaRepository<MailRow, RowKey> {
     @Query(
             "from MailRow where key.workspace = :workspace and list = :list and kind = :kind and removedAt is null order by position, madeAt")
     List<MailRow> ofKind(UUID workspace, UUID list, Written.Kind kind);
+
+    @Query("""
+            select list from MailRow where key.workspace = :workspace and kind = SEQUENCE and removedAt is null
+            group by list having max(case when live then 1 else 0 end) = 0
+            """)
+    Set<UUID> listsSwitchedOff(UUID workspace);
 
     @Query("from MailRow where kind = BROADCAST and state = SCHEDULED and sendAt <= :now and removedAt is null")
     List<MailRow> toBegin(Instant now);

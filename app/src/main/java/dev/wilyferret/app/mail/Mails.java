@@ -14,6 +14,7 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
@@ -91,6 +92,12 @@ public class Mails {
         return mails.ofKind(workspace, list, kind).stream()
                 .map(MailRow::toWritten)
                 .toList();
+    }
+
+    /** The lists that have mails of a sequence, none of which is switched on. */
+    @Transactional(readOnly = true)
+    public Set<UUID> listsSwitchedOff(UUID workspace) {
+        return mails.listsSwitchedOff(workspace);
     }
 
     @Transactional(readOnly = true)

@@ -6,9 +6,15 @@ import dev.wilyferret.core.figures.StepFigures;
 import dev.wilyferret.core.trail.Next;
 import dev.wilyferret.core.trail.Setup;
 import dev.wilyferret.core.trail.Trail;
+import java.util.Optional;
+import java.util.UUID;
 
-/** A promotion with what stands, what it brought, and what to do next. */
-record Overview(Promotion promotion, Offer offer, Setup setup, StepFigures figures) {
+/**
+ * A promotion with what stands, what it brought, and what to do next.
+ *
+ * @param list the list its landing page puts people on
+ */
+record Overview(Promotion promotion, Offer offer, Optional<UUID> list, Setup setup, StepFigures figures) {
 
     public Trail trail() {
         return Trail.of(setup, figures);
@@ -30,6 +36,8 @@ record Overview(Promotion promotion, Offer offer, Setup setup, StepFigures figur
             case MAKE_LANDING_PAGE, PUBLISH_LANDING_PAGE, LEAD_THROUGH_REDIRECT, FIRE_VIEW_PIXEL, PUBLISH_CHANGES ->
                 own + "/pages/landing";
             case MAKE_REDIRECT_PAGE, PUBLISH_REDIRECT_PAGE, FIRE_LEAD_PIXEL -> own + "/redirect";
+            case SWITCH_ON_MAILS ->
+                list.map(id -> "/people/lists/" + id + "/sequence").orElse("/people");
             case FILL_LEGAL -> "/settings";
             case ADD_PIXEL -> "/pixels/new";
             case MAKE_LINK, WALK_THROUGH -> own + "/links";

@@ -3,6 +3,7 @@ package dev.wilyferret.app.trails;
 import dev.wilyferret.app.clicks.ClickBook;
 import dev.wilyferret.app.links.Links;
 import dev.wilyferret.app.links.TrackingLink;
+import dev.wilyferret.app.mail.Mails;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.offers.Offers;
 import dev.wilyferret.app.pages.Page;
@@ -47,6 +48,7 @@ class Overviews {
     private final PixelAccounts pixels;
     private final ClickBook clicks;
     private final Sales sales;
+    private final Mails mails;
 
     Overviews(
             Workspaces workspaces,
@@ -56,7 +58,8 @@ class Overviews {
             Links links,
             PixelAccounts pixels,
             ClickBook clicks,
-            Sales sales) {
+            Sales sales,
+            Mails mails) {
         this.workspaces = workspaces;
         this.promotions = promotions;
         this.offers = offers;
@@ -65,6 +68,7 @@ class Overviews {
         this.pixels = pixels;
         this.clicks = clicks;
         this.sales = sales;
+        this.mails = mails;
     }
 
     /** What is known of the whole workspace, asked once for all its promotions. */
@@ -75,6 +79,7 @@ class Overviews {
             List<TrackingLink> links,
             int pixelAccounts,
             Set<UUID> leadSeen,
+            Set<UUID> listsSwitchedOff,
             Map<UUID, ClickCounts> counts,
             Map<UUID, ClickBook.Reach> reach,
             Map<UUID, Sales.Sold> sold) {}
@@ -102,6 +107,7 @@ class Overviews {
                 links.of(workspace),
                 pixels.of(workspace).size(),
                 clicks.promotionsWithLeadSeen(workspace),
+                mails.listsSwitchedOff(workspace),
                 clicks.counts(workspace, from),
                 clicks.reach(workspace, from),
                 sales.sold(workspace, from));
@@ -110,7 +116,12 @@ class Overviews {
     private static Overview overview(Promotion promotion, Known known) {
         List<Page> pages = known.pages.getOrDefault(promotion.id(), List.of());
         Offer offer = java.util.Objects.requireNonNull(known.offers.get(promotion.offer()));
-        return new Overview(promotion, offer, setup(promotion, offer, pages, known), figures(promotion, pages, known));
+        return new Overview(
+                promotion,
+                offer,
+                form(pages).flatMap(Block.Form::list),
+                setup(promotion, offer, pages, known),
+                figures(promotion, pages, known));
     }
 
     private static Setup setup(Promotion promotion, Offer offer, List<Page> pages, Known known) {
@@ -132,7 +143,22 @@ class Overviews {
                 known.leadSeen.contains(promotion.id()),
                 offer.details().link().carriesClickId(),
                 known.workspace.legal().complete(),
-                landing.stream().flatMap(Overviews::shown).anyMatch(Block.Form.class::isInstance));
+                form(pages)
+                        .map(form -> form.list()
+                                        .filter(known.listsSwitchedOff::contains)
+                                        .isPresent()
+                                ? Setup.OptIn.MAILS_OFF
+                                : Setup.OptIn.TAKEN)
+                        .orElse(Setup.OptIn.NONE));
+    }
+
+    /** The form on the landing page. */
+    private static Optional<Block.Form> form(List<Page> pages) {
+        return first(pages, PageKind.CONTENT).stream()
+                .flatMap(Overviews::shown)
+                .filter(Block.Form.class::isInstance)
+                .map(Block.Form.class::cast)
+                .findFirst();
     }
 
     /** What visitors see of a page, or will once it is published. */

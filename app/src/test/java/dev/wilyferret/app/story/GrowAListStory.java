@@ -125,10 +125,8 @@ class GrowAListStory extends BrowserTest {
         }
         at(page, "/people");
         inOrder(page);
-        link(page, "Cellar Crop Course").click();
-        page.getByRole(AriaRole.NAVIGATION, new Page.GetByRoleOptions().setName("Benches of this list"))
-                .getByText("Sequence")
-                .click();
+        link(page, "Board").click();
+        link(page, "Open the sequence").click();
         inOrder(page);
         for (int i = 0; i < 2; i++) {
             page.getByLabel("switched on").nth(i).check();

@@ -7,6 +7,7 @@ import dev.wilyferret.core.figures.StepFigures;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.trail.PageState;
 import dev.wilyferret.core.trail.Setup;
+import dev.wilyferret.core.trail.Setup.OptIn;
 import dev.wilyferret.core.trail.Trail;
 import java.time.Clock;
 import java.time.Instant;
@@ -18,7 +19,7 @@ import org.junit.jupiter.api.Test;
 class TrailDrawingTest {
 
     private static final Setup COMPLETE =
-            new Setup(1, PageState.PUBLISHED, PageState.PUBLISHED, true, 1, 1, 1, true, true, true, false);
+            new Setup(1, PageState.PUBLISHED, PageState.PUBLISHED, true, 1, 1, 1, true, true, true, OptIn.NONE);
 
     private static TrailDrawing drawn(
             Setup setup, ClickCounts clicks, long landed, long passed, long wentOn, long sales) {
@@ -48,7 +49,7 @@ class TrailDrawingTest {
     @Test
     void nobodyIsLostAtARedirectPageThatIsNotNeeded() {
         TrailDrawing drawing = drawn(
-                new Setup(1, PageState.PUBLISHED, PageState.MISSING, true, 1, 0, 1, false, true, true, true),
+                new Setup(1, PageState.PUBLISHED, PageState.MISSING, true, 1, 0, 1, false, true, true, OptIn.TAKEN),
                 new ClickCounts(1000, 0, 0, 0, 900),
                 500,
                 0,
@@ -63,7 +64,7 @@ class TrailDrawingTest {
     @Test
     void withoutTrafficNothingFlowsAndNoRateIsMadeUp() {
         TrailDrawing drawing = drawn(
-                new Setup(0, PageState.MISSING, PageState.MISSING, false, 0, 0, 0, false, true, true, false),
+                new Setup(0, PageState.MISSING, PageState.MISSING, false, 0, 0, 0, false, true, true, OptIn.NONE),
                 ClickCounts.NONE,
                 0,
                 0,

@@ -14,6 +14,7 @@ public enum Next {
             "Fill in the footer"),
     PUBLISH_REDIRECT_PAGE("The redirect page is still a draft. Publish it.", "Open the redirect page"),
     PUBLISH_LANDING_PAGE("Write your own words on the landing page, then publish it.", "Open the landing page"),
+    SWITCH_ON_MAILS("The mails that answer an opt-in are written, and still switched off.", "Open the sequence"),
     LEAD_THROUGH_REDIRECT("The button skips your redirect page. Lead it through there.", "Open the landing page"),
     ADD_PIXEL("Enter your ad platform's pixel id once; it fires from then on.", "Add a pixel"),
     FIRE_VIEW_PIXEL("No pixel fires on the landing page. Tick one and publish.", "Open the landing page"),
@@ -62,6 +63,9 @@ public enum Next {
     }
 
     private static Next afterPages(Setup setup, StepFigures figures) {
+        if (setup.optIn() == Setup.OptIn.MAILS_OFF) {
+            return SWITCH_ON_MAILS;
+        }
         boolean redirects = !setup.withoutRedirect();
         if (redirects && !setup.buttonToRedirect()) {
             return LEAD_THROUGH_REDIRECT;

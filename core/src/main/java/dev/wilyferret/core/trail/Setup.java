@@ -13,7 +13,7 @@ package dev.wilyferret.core.trail;
  * @param leadPixelSeen whether a lead pixel of this promotion was ever answered
  * @param clickIdInLink whether the affiliate link carries the click id
  * @param legalComplete whether the legal footer has a name, an address and a contact
- * @param takesAddresses whether the landing page has an opt-in form, so that mail goes on from there
+ * @param optIn whether the landing page takes addresses, so that mail goes on from there
  */
 public record Setup(
         int links,
@@ -26,10 +26,19 @@ public record Setup(
         boolean leadPixelSeen,
         boolean clickIdInLink,
         boolean legalComplete,
-        boolean takesAddresses) {
+        OptIn optIn) {
+
+    /** What becomes of those who leave an address on the landing page. */
+    public enum OptIn {
+        /** It asks for none. */
+        NONE,
+        TAKEN,
+        /** The mails written for them are all switched off. */
+        MAILS_OFF
+    }
 
     /** Whether visitors need no redirect page: they leave an address instead of going on to the offer. */
     boolean withoutRedirect() {
-        return takesAddresses && redirect == PageState.MISSING;
+        return optIn != OptIn.NONE && redirect == PageState.MISSING;
     }
 }

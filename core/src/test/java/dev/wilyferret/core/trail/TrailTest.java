@@ -11,6 +11,7 @@ import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.pixel.PixelAnswer;
 import dev.wilyferret.core.pixel.PixelEvent;
+import dev.wilyferret.core.trail.Setup.OptIn;
 import dev.wilyferret.core.trail.Station.Kind;
 import dev.wilyferret.core.trail.Station.State;
 import java.time.Duration;
@@ -39,7 +40,7 @@ class TrailTest {
 
     /** Everything at work. */
     private static Setup complete() {
-        return new Setup(2, PageState.PUBLISHED, PageState.PUBLISHED, true, 1, 1, 1, true, true, true, false);
+        return new Setup(2, PageState.PUBLISHED, PageState.PUBLISHED, true, 1, 1, 1, true, true, true, OptIn.NONE);
     }
 
     private static Station station(Trail trail, Kind kind) {
@@ -62,7 +63,8 @@ class TrailTest {
     @Test
     void leavesGapsWhereNothingIsYet() {
         Trail trail = Trail.of(
-                new Setup(0, PageState.DRAFT, PageState.MISSING, false, 0, 0, 0, false, true, true, false), NOTHING);
+                new Setup(0, PageState.DRAFT, PageState.MISSING, false, 0, 0, 0, false, true, true, OptIn.NONE),
+                NOTHING);
         assertThat(station(trail, Kind.TRAFFIC).state()).isEqualTo(State.GAP);
         assertThat(station(trail, Kind.PAGE).state()).isEqualTo(State.WAITING);
         assertThat(station(trail, Kind.REDIRECT).state()).isEqualTo(State.GAP);
@@ -70,7 +72,8 @@ class TrailTest {
 
     @Test
     void withoutARedirectPageTheOfferFollowsTheLandingPage() {
-        Setup straight = new Setup(1, PageState.PUBLISHED, PageState.MISSING, false, 1, 0, 1, false, true, true, false);
+        Setup straight =
+                new Setup(1, PageState.PUBLISHED, PageState.MISSING, false, 1, 0, 1, false, true, true, OptIn.NONE);
         assertThat(station(Trail.of(straight, SOME), Kind.OFFER).fromBefore()).contains(new Rate(250, 760));
     }
 
@@ -87,21 +90,47 @@ class TrailTest {
 
     @Test
     void whoTakesAddressesNeedsNoRedirectPage() {
-        Setup draft = new Setup(0, PageState.DRAFT, PageState.MISSING, true, 0, 0, 0, false, true, true, true);
+        Setup draft = new Setup(0, PageState.DRAFT, PageState.MISSING, true, 0, 0, 0, false, true, true, OptIn.TAKEN);
         assertThat(Next.of(draft, NOTHING)).isEqualTo(Next.PUBLISH_LANDING_PAGE);
         Station redirect = station(Trail.of(draft, NOTHING), Kind.REDIRECT);
         assertThat(redirect.note()).isEqualTo("none needed");
         assertThat(redirect.state()).isEqualTo(State.READY);
         assertThat(redirect.fromBefore()).isEmpty();
         assertThat(Next.of(
-                        new Setup(0, PageState.PUBLISHED, PageState.MISSING, true, 1, 0, 1, false, true, true, true),
+                        new Setup(
+                                0,
+                                PageState.PUBLISHED,
+                                PageState.MISSING,
+                                true,
+                                1,
+                                0,
+                                1,
+                                false,
+                                true,
+                                true,
+                                OptIn.TAKEN),
                         NOTHING))
                 .isEqualTo(Next.MAKE_LINK);
-        Setup all = new Setup(1, PageState.PUBLISHED, PageState.MISSING, true, 1, 0, 1, false, true, true, true);
+        assertThat(Next.of(
+                        new Setup(
+                                0,
+                                PageState.PUBLISHED,
+                                PageState.MISSING,
+                                true,
+                                0,
+                                0,
+                                0,
+                                false,
+                                true,
+                                true,
+                                OptIn.MAILS_OFF),
+                        NOTHING))
+                .isEqualTo(Next.SWITCH_ON_MAILS);
+        Setup all = new Setup(1, PageState.PUBLISHED, PageState.MISSING, true, 1, 0, 1, false, true, true, OptIn.TAKEN);
         assertThat(Next.of(all, NOTHING)).isEqualTo(Next.NOTHING);
         assertThat(station(Trail.of(all, SOME), Kind.OFFER).fromBefore()).contains(new Rate(250, 760));
         assertThat(Next.of(
-                        new Setup(0, PageState.DRAFT, PageState.DRAFT, true, 0, 0, 0, false, true, true, true),
+                        new Setup(0, PageState.DRAFT, PageState.DRAFT, true, 0, 0, 0, false, true, true, OptIn.TAKEN),
                         NOTHING))
                 .isEqualTo(Next.PUBLISH_REDIRECT_PAGE);
     }
@@ -110,56 +139,147 @@ class TrailTest {
         Setup all = complete();
         return Stream.of(
                 Arguments.of(
-                        new Setup(0, PageState.MISSING, PageState.MISSING, false, 0, 0, 0, false, false, false, false),
+                        new Setup(
+                                0,
+                                PageState.MISSING,
+                                PageState.MISSING,
+                                false,
+                                0,
+                                0,
+                                0,
+                                false,
+                                false,
+                                false,
+                                OptIn.NONE),
                         NOTHING,
                         Next.PUT_CLICK_ID_IN_LINK),
                 Arguments.of(
-                        new Setup(0, PageState.MISSING, PageState.MISSING, false, 0, 0, 0, false, true, false, false),
+                        new Setup(
+                                0,
+                                PageState.MISSING,
+                                PageState.MISSING,
+                                false,
+                                0,
+                                0,
+                                0,
+                                false,
+                                true,
+                                false,
+                                OptIn.NONE),
                         NOTHING,
                         Next.MAKE_LANDING_PAGE),
                 Arguments.of(
-                        new Setup(0, PageState.DRAFT, PageState.MISSING, false, 0, 0, 0, false, true, false, false),
+                        new Setup(
+                                0, PageState.DRAFT, PageState.MISSING, false, 0, 0, 0, false, true, false, OptIn.NONE),
                         NOTHING,
                         Next.MAKE_REDIRECT_PAGE),
                 Arguments.of(
-                        new Setup(0, PageState.DRAFT, PageState.DRAFT, true, 0, 0, 0, false, true, false, false),
+                        new Setup(0, PageState.DRAFT, PageState.DRAFT, true, 0, 0, 0, false, true, false, OptIn.NONE),
                         NOTHING,
                         Next.PUBLISH_REDIRECT_PAGE),
                 Arguments.of(
-                        new Setup(0, PageState.DRAFT, PageState.PUBLISHED, true, 0, 0, 0, false, true, false, false),
+                        new Setup(
+                                0, PageState.DRAFT, PageState.PUBLISHED, true, 0, 0, 0, false, true, false, OptIn.NONE),
                         NOTHING,
                         Next.FILL_LEGAL),
                 Arguments.of(
-                        new Setup(0, PageState.DRAFT, PageState.PUBLISHED, true, 0, 0, 0, false, true, true, false),
+                        new Setup(
+                                0, PageState.DRAFT, PageState.PUBLISHED, true, 0, 0, 0, false, true, true, OptIn.NONE),
                         NOTHING,
                         Next.PUBLISH_LANDING_PAGE),
                 Arguments.of(
                         new Setup(
-                                0, PageState.PUBLISHED, PageState.PUBLISHED, false, 0, 0, 0, false, true, true, false),
+                                0,
+                                PageState.PUBLISHED,
+                                PageState.PUBLISHED,
+                                false,
+                                0,
+                                0,
+                                0,
+                                false,
+                                true,
+                                true,
+                                OptIn.NONE),
                         NOTHING,
                         Next.LEAD_THROUGH_REDIRECT),
                 Arguments.of(
-                        new Setup(0, PageState.PUBLISHED, PageState.PUBLISHED, true, 0, 0, 0, false, true, true, false),
+                        new Setup(
+                                0,
+                                PageState.PUBLISHED,
+                                PageState.PUBLISHED,
+                                true,
+                                0,
+                                0,
+                                0,
+                                false,
+                                true,
+                                true,
+                                OptIn.NONE),
                         NOTHING,
                         Next.ADD_PIXEL),
                 Arguments.of(
-                        new Setup(0, PageState.PUBLISHED, PageState.PUBLISHED, true, 0, 0, 1, false, true, true, false),
+                        new Setup(
+                                0,
+                                PageState.PUBLISHED,
+                                PageState.PUBLISHED,
+                                true,
+                                0,
+                                0,
+                                1,
+                                false,
+                                true,
+                                true,
+                                OptIn.NONE),
                         NOTHING,
                         Next.FIRE_LEAD_PIXEL),
                 Arguments.of(
-                        new Setup(0, PageState.PUBLISHED, PageState.CHANGED, true, 0, 1, 1, false, true, true, false),
+                        new Setup(
+                                0,
+                                PageState.PUBLISHED,
+                                PageState.CHANGED,
+                                true,
+                                0,
+                                1,
+                                1,
+                                false,
+                                true,
+                                true,
+                                OptIn.NONE),
                         NOTHING,
                         Next.FIRE_VIEW_PIXEL),
                 Arguments.of(
-                        new Setup(0, PageState.PUBLISHED, PageState.PUBLISHED, true, 1, 1, 1, false, true, true, false),
+                        new Setup(
+                                0,
+                                PageState.PUBLISHED,
+                                PageState.PUBLISHED,
+                                true,
+                                1,
+                                1,
+                                1,
+                                false,
+                                true,
+                                true,
+                                OptIn.NONE),
                         NOTHING,
                         Next.MAKE_LINK),
                 Arguments.of(
-                        new Setup(1, PageState.PUBLISHED, PageState.PUBLISHED, true, 1, 1, 1, false, true, true, false),
+                        new Setup(
+                                1,
+                                PageState.PUBLISHED,
+                                PageState.PUBLISHED,
+                                true,
+                                1,
+                                1,
+                                1,
+                                false,
+                                true,
+                                true,
+                                OptIn.NONE),
                         NOTHING,
                         Next.WALK_THROUGH),
                 Arguments.of(
-                        new Setup(1, PageState.CHANGED, PageState.PUBLISHED, true, 1, 1, 1, true, true, true, false),
+                        new Setup(
+                                1, PageState.CHANGED, PageState.PUBLISHED, true, 1, 1, 1, true, true, true, OptIn.NONE),
                         SOME,
                         Next.PUBLISH_CHANGES),
                 Arguments.of(all, figures(new ClickCounts(900, 0, 0, 0, 800), 700, 60, 50, 0), Next.WAIT_FOR_SALES),
