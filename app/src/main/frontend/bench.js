@@ -97,9 +97,15 @@
     line.scrollIntoView({ block: 'center', behavior: 'auto' });
   }
 
-  // What a measurement says goes to the server once both screens have answered for the latest state.
+  // What a measurement says goes to the server once both screens have answered for the latest state; one at a time, so
+  // that the latest is kept and shown.
+  var judging = false;
+  var measuredSince = false;
   function judge() {
     if (!measured.PHONE || !measured.LAPTOP) return;
+    measuredSince = judging;
+    if (judging) return;
+    judging = true;
     var facts = new URLSearchParams();
     facts.set('revision', document.getElementById('revision').value);
     Object.keys(measured).forEach(function (screen) {
@@ -113,6 +119,10 @@
         if (!text) return;
         document.getElementById('judged').innerHTML = text;
         window.htmx.process(document.getElementById('judged'));
+      })
+      .finally(function () {
+        judging = false;
+        if (measuredSince) judge();
       });
   }
 

@@ -14,6 +14,8 @@
   }
 
   function measure(number) {
+    // Half a page has no fold; the whole one measures itself.
+    if (document.readyState !== 'complete') return;
     var bottoms = {};
     document.querySelectorAll('[data-block]').forEach(function (block) {
       // Visitors see a quiz one question at a time.
