@@ -11,6 +11,7 @@ import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.Blocks;
 import dev.wilyferret.core.page.Fold;
+import dev.wilyferret.core.page.FormField;
 import dev.wilyferret.core.page.FormField.Asked;
 import dev.wilyferret.core.page.Look;
 import dev.wilyferret.core.page.NextStep;
@@ -18,14 +19,15 @@ import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.page.PageSettings;
 import dev.wilyferret.core.page.Placed;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
-import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
@@ -164,29 +166,31 @@ final class DocumentJson {
     /** Up to version 2 a form said of each known field whether it asks for it, and listed its own ones apart. */
     private static JsonNode fieldsListed(JsonNode tree) {
         if (tree instanceof ObjectNode form && form.path("kind").asString("").equals("form")) {
-            ArrayNode fields = form.putArray("fields");
+            Map<String, FormField> fields = new LinkedHashMap<>();
             asked(fields, form.remove("firstName"), Asked.FIRST_NAME);
             asked(fields, form.remove("lastName"), Asked.LAST_NAME);
             asked(fields, form.remove("phone"), Asked.PHONE);
             asked(fields, form.remove("order"), Asked.ORDER);
             JsonNode own = form.remove("own");
             if (own != null) {
-                own.forEach(label -> field(fields, Asked.OWN, label.asString(), false));
+                own.valueStream()
+                        .map(label -> label.asString().replace("*", ""))
+                        .filter(label -> !label.isBlank())
+                        .map(FormField::of)
+                        .forEach(field -> fields.putIfAbsent(field.key(), field));
             }
+            form.set("fields", JSON.valueToTree(fields.values()));
         }
         tree.forEach(DocumentJson::fieldsListed);
         return tree;
     }
 
-    private static void asked(ArrayNode fields, @Nullable JsonNode ask, Asked asked) {
+    private static void asked(Map<String, FormField> fields, @Nullable JsonNode ask, Asked asked) {
         String how = ask == null ? "NO" : ask.asString();
         if (!how.equals("NO")) {
-            field(fields, asked, asked.words(), how.equals("REQUIRED"));
+            FormField field = new FormField(asked, asked.words(), how.equals("REQUIRED"));
+            fields.put(field.key(), field);
         }
-    }
-
-    private static void field(ArrayNode fields, Asked asked, String label, boolean required) {
-        fields.addObject().put("asked", asked.name()).put("label", label).put("required", required);
     }
 
     private static Block media(JsonNode block) {

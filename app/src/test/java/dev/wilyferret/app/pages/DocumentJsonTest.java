@@ -74,7 +74,7 @@ class DocumentJsonTest {
               {"id":"a","block":{"kind":"headline","text":"H"},"hidden":false,"audience":"EVERYONE","inside":[]},
               {"id":"q","block":{"kind":"quiz","words":"Go","end":{"kind":"open-pop-up","popUp":"p"}},"hidden":true,"audience":"PHONES","inside":[
                {"id":"q1","block":{"kind":"question","text":"Q","answers":[{"words":"A","next":{"kind":"to-another-offer","offer":"01900000-0000-7000-8000-000000000001"}}]},"hidden":false,"audience":"EVERYONE","inside":[]}]},
-              {"id":"f","block":{"kind":"form","firstName":"OPTIONAL","lastName":"NO","phone":"REQUIRED","own":["Balcony?"],"words":"Send","consent":"","thanks":"","next":{"kind":"show-thanks"}},"hidden":false,"audience":"EVERYONE","inside":[]},
+              {"id":"f","block":{"kind":"form","firstName":"OPTIONAL","lastName":"NO","phone":"REQUIRED","own":["Balcony?","balcony?","Order number","Phone number"," "],"words":"Send","consent":"","thanks":"","next":{"kind":"show-thanks"}},"hidden":false,"audience":"EVERYONE","inside":[]},
               {"id":"c","block":{"kind":"countdown","until":"2026-12-24T18:00:00Z","words":"W","over":"O","hides":"a","changes":null,"then":{"kind":"to-page-to-make","name":"Later"},"calendar":true},"hidden":false,"audience":"WIDE_SCREENS","inside":[]}]},
              "pixels":[]}}
             """;
@@ -96,7 +96,7 @@ class DocumentJsonTest {
                         new NextStep.ToPageToMake("Later"),
                         true));
         assertThat(page.blocks().first(Block.Form.class).orElseThrow().fields())
-                .isEqualTo(FormField.all("E-mail address", "First name", "Phone *", "Balcony?"));
+                .isEqualTo(FormField.all("E-mail address", "First name", "Phone *", "Balcony?", "Order number"));
         assertThat(DocumentJson.read(DocumentJson.write(page))).isEqualTo(page);
     }
 

@@ -52,6 +52,7 @@ public record FormField(Asked asked, String label, boolean required) {
 
     public FormField {
         label = PlainText.line("label of the field", label, 60);
+        asked = asked == Asked.OWN ? Asked.of(label) : asked;
         required = required || asked == Asked.EMAIL;
     }
 
@@ -67,7 +68,7 @@ public record FormField(Asked asked, String label, boolean required) {
         int colon = words.indexOf(':');
         Asked named = colon < 0 ? Asked.OWN : Asked.of(words.substring(0, colon));
         return named == Asked.OWN
-                ? new FormField(Asked.of(words), words, required)
+                ? new FormField(Asked.OWN, words, required)
                 : new FormField(named, words.substring(colon + 1), required);
     }
 
@@ -78,6 +79,11 @@ public record FormField(Asked asked, String label, boolean required) {
                 .filter(line -> !line.isBlank())
                 .map(FormField::of)
                 .toList();
+    }
+
+    /** What no other field of a form may have, too. */
+    public String key() {
+        return asked == Asked.OWN ? label.toLowerCase(Locale.ROOT) : asked.name();
     }
 
     /** The line that {@link #of} reads as this field. */
@@ -96,11 +102,7 @@ public record FormField(Asked asked, String label, boolean required) {
         if (fields.stream().noneMatch(field -> field.asked == Asked.EMAIL)) {
             all.addFirst(new FormField(Asked.EMAIL, Asked.EMAIL.words, true));
         }
-        all.stream()
-                .collect(Collectors.groupingBy(
-                        field -> field.asked == Asked.OWN ? field.label.toLowerCase(Locale.ROOT) : field.asked.words))
-                .values()
-                .stream()
+        all.stream().collect(Collectors.groupingBy(FormField::key)).values().stream()
                 .filter(same -> same.size() > 1)
                 .findFirst()
                 .ifPresent(same -> {

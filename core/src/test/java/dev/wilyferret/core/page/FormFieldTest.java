@@ -37,6 +37,7 @@ class FormFieldTest {
 
     @Test
     void anOwnFieldThatReadsLikeAKnownOneIsTheKnownOne() {
+        assertThat(new FormField(Asked.OWN, "Order number", true)).isEqualTo(FormField.of("Order number *"));
         assertThat(FormField.of(new FormField(Asked.PHONE, "Ring me at", false).line()))
                 .isEqualTo(new FormField(Asked.PHONE, "Ring me at", false));
     }
