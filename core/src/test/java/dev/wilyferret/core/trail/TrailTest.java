@@ -88,51 +88,29 @@ class TrailTest {
                 .containsExactly("clicks", "counted", "visitors", "visitors", "visitors", "sales");
     }
 
+    private static Setup takingAddresses(int links, PageState landing, PageState redirect, int pixels, OptIn optIn) {
+        return new Setup(links, landing, redirect, true, pixels, 0, pixels, false, true, true, optIn);
+    }
+
     @Test
     void whoTakesAddressesNeedsNoRedirectPage() {
-        Setup draft = new Setup(0, PageState.DRAFT, PageState.MISSING, true, 0, 0, 0, false, true, true, OptIn.TAKEN);
-        assertThat(Next.of(draft, NOTHING)).isEqualTo(Next.PUBLISH_LANDING_PAGE);
+        Setup draft = takingAddresses(0, PageState.DRAFT, PageState.MISSING, 0, OptIn.TAKEN);
+        Setup silent = takingAddresses(0, PageState.PUBLISHED, PageState.MISSING, 0, OptIn.MAILS_OFF);
+        Setup unlinked = takingAddresses(0, PageState.PUBLISHED, PageState.MISSING, 1, OptIn.TAKEN);
+        Setup all = takingAddresses(1, PageState.PUBLISHED, PageState.MISSING, 1, OptIn.TAKEN);
+        Setup redirecting = takingAddresses(0, PageState.DRAFT, PageState.DRAFT, 0, OptIn.TAKEN);
+        assertThat(Stream.of(draft, silent, unlinked, all, redirecting).map(setup -> Next.of(setup, NOTHING)))
+                .containsExactly(
+                        Next.PUBLISH_LANDING_PAGE,
+                        Next.SWITCH_ON_MAILS,
+                        Next.MAKE_LINK,
+                        Next.NOTHING,
+                        Next.PUBLISH_REDIRECT_PAGE);
         Station redirect = station(Trail.of(draft, NOTHING), Kind.REDIRECT);
         assertThat(redirect.note()).isEqualTo("none needed");
         assertThat(redirect.state()).isEqualTo(State.READY);
         assertThat(redirect.fromBefore()).isEmpty();
-        assertThat(Next.of(
-                        new Setup(
-                                0,
-                                PageState.PUBLISHED,
-                                PageState.MISSING,
-                                true,
-                                1,
-                                0,
-                                1,
-                                false,
-                                true,
-                                true,
-                                OptIn.TAKEN),
-                        NOTHING))
-                .isEqualTo(Next.MAKE_LINK);
-        assertThat(Next.of(
-                        new Setup(
-                                0,
-                                PageState.PUBLISHED,
-                                PageState.MISSING,
-                                true,
-                                0,
-                                0,
-                                0,
-                                false,
-                                true,
-                                true,
-                                OptIn.MAILS_OFF),
-                        NOTHING))
-                .isEqualTo(Next.SWITCH_ON_MAILS);
-        Setup all = new Setup(1, PageState.PUBLISHED, PageState.MISSING, true, 1, 0, 1, false, true, true, OptIn.TAKEN);
-        assertThat(Next.of(all, NOTHING)).isEqualTo(Next.NOTHING);
         assertThat(station(Trail.of(all, SOME), Kind.OFFER).fromBefore()).contains(new Rate(250, 760));
-        assertThat(Next.of(
-                        new Setup(0, PageState.DRAFT, PageState.DRAFT, true, 0, 0, 0, false, true, true, OptIn.TAKEN),
-                        NOTHING))
-                .isEqualTo(Next.PUBLISH_REDIRECT_PAGE);
     }
 
     static Stream<Arguments> undone() {
