@@ -7,6 +7,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.security.core.context.SecurityContext;
@@ -37,8 +38,8 @@ class SignInController {
 
     /** Where somebody lands who may not see an address: on their own first password, or nowhere. */
     @RequestMapping("/refused")
-    String refused(@AuthenticationPrincipal Member member, HttpServletResponse response) {
-        return member.oneTime() ? "redirect:/first-password" : "error/403";
+    String refused(@AuthenticationPrincipal @Nullable Member member) {
+        return member != null && member.oneTime() ? "redirect:/first-password" : "error/403";
     }
 
     @GetMapping("/first-password")

@@ -2,6 +2,7 @@ package dev.wilyferret.app.handover;
 
 import dev.wilyferret.core.address.WebAddress;
 import dev.wilyferret.core.text.Refusal;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -52,6 +53,8 @@ record FormCode(String action, boolean get, Map<String, String> hidden, Map<Stri
             throw new Refusal("There is no form in it. Paste the service's form code, from <form to </form>.");
         }
         String action = new WebAddress(form.attr("action")).text();
+        Map<String, String> labels = new HashMap<>();
+        form.select("label[for]").forEach(label -> labels.putIfAbsent(label.attr("for"), label.text()));
         Map<String, String> hidden = new LinkedHashMap<>();
         Map<String, String> inputs = new LinkedHashMap<>();
         for (Element field : form.select("input[name], select[name], textarea[name]")) {
@@ -61,7 +64,7 @@ record FormCode(String action, boolean get, Map<String, String> hidden, Map<Stri
                 hidden.put(name, field.attr("value"));
             } else if (!List.of("submit", "button", "image", "reset", "file", "password")
                     .contains(type)) {
-                inputs.put(name, label(form, field));
+                inputs.put(name, label(labels, field));
             }
         }
         if (inputs.isEmpty()) {
@@ -88,12 +91,9 @@ record FormCode(String action, boolean get, Map<String, String> hidden, Map<Stri
         return false;
     }
 
-    private static String label(Element form, Element field) {
+    private static String label(Map<String, String> labels, Element field) {
         Element around = field.closest("label");
-        Element tied = field.id().isEmpty()
-                ? null
-                : form.getElementsByAttributeValue("for", field.id()).first();
-        String words = around != null ? around.ownText() : tied != null ? tied.text() : field.attr("placeholder");
+        String words = around != null ? around.ownText() : labels.getOrDefault(field.id(), field.attr("placeholder"));
         return words.isBlank() ? field.attr("name") : words.strip();
     }
 

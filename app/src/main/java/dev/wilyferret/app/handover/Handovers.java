@@ -172,8 +172,8 @@ public class Handovers {
     }
 
     private static String shown(String answer) {
-        String clean = answer.replaceAll("<[^>]*>", " ")
-                .replaceAll("[\\p{C}\\s]+", " ")
+        String clean = answer.replaceAll("<[^<>]*+>", " ")
+                .replaceAll("[\\p{C}\\s]++", " ")
                 .strip();
         return clean.length() > 300 ? clean.substring(0, 299) + "…" : clean;
     }

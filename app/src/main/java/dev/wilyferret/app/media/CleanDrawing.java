@@ -20,6 +20,7 @@ final class CleanDrawing {
             Set.of(("svg g defs symbol use title desc path rect circle ellipse line polyline polygon text tspan "
                             + "lineargradient radialgradient stop clippath mask pattern marker")
                     .split(" "));
+    private static final int MOST_DEEP = 100;
     private static final Set<String> LINKS = Set.of("href", "xlink:href");
 
     private CleanDrawing() {}
@@ -31,7 +32,7 @@ final class CleanDrawing {
         if (svg == null) {
             throw new Refusal("That SVG holds no drawing. Save it again and send the new file.");
         }
-        clean(svg);
+        clean(svg, MOST_DEEP);
         Document alone = new Document("");
         alone.outputSettings().syntax(Document.OutputSettings.Syntax.xml).prettyPrint(false);
         svg.attr("xmlns", "http://www.w3.org/2000/svg");
@@ -40,7 +41,12 @@ final class CleanDrawing {
         return alone.outerHtml();
     }
 
-    private static void clean(Element element) {
+    private static void clean(Element element, int deeper) {
+        if (deeper == 0) {
+            throw new Refusal(
+                    "That SVG has more than %d shapes inside each other. Save it as a flat drawing and send the new file."
+                            .formatted(MOST_DEEP));
+        }
         for (Attribute attribute : element.attributes().asList()) {
             if (!harmless(attribute)) {
                 element.removeAttr(attribute.getKey());
@@ -48,7 +54,8 @@ final class CleanDrawing {
         }
         for (Node child : List.copyOf(element.childNodes())) {
             switch (child) {
-                case Element inner when ELEMENTS.contains(inner.normalName().toLowerCase(Locale.ROOT)) -> clean(inner);
+                case Element inner
+                when ELEMENTS.contains(inner.normalName().toLowerCase(Locale.ROOT)) -> clean(inner, deeper - 1);
                 case TextNode words -> {}
                 case Comment comment -> comment.remove();
                 default -> child.remove();

@@ -29,13 +29,21 @@ class BenchDesk {
     private final Promotions promotions;
     private final PixelAccounts pixels;
     private final Previews previews;
+    private final Undrawn undrawn;
     private final Installation installation;
 
-    BenchDesk(Pages pages, Promotions promotions, PixelAccounts pixels, Previews previews, Installation installation) {
+    BenchDesk(
+            Pages pages,
+            Promotions promotions,
+            PixelAccounts pixels,
+            Previews previews,
+            Undrawn undrawn,
+            Installation installation) {
         this.pages = pages;
         this.promotions = promotions;
         this.pixels = pixels;
         this.previews = previews;
+        this.undrawn = undrawn;
         this.installation = installation;
     }
 
@@ -73,6 +81,7 @@ class BenchDesk {
                 promotions.of(member.workspace()).stream()
                         .filter(other -> !other.id().equals(promotion.id()))
                         .toList());
+        model.addAttribute("undrawn", undrawn.why(page).orElse(""));
         model.addAttribute("accounts", pixels.of(member.workspace()));
         model.addAttribute("previewAddress", installation.siteAddress() + previews.path(page));
         model.addAttribute("publicPreview", installation.siteAddress() + previews.path(page, "public"));

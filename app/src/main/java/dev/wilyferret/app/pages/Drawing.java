@@ -54,12 +54,10 @@ public final class Drawing {
     /** Words with their tokens marked, to be filled for the single visitor. */
     public String text(String words) {
         StringBuilder marked = new StringBuilder();
-        for (TokenText.Part part :
-                TokenText.of(words.replace(String.valueOf(TokenMarks.OPEN), "")).parts()) {
+        for (TokenText.Part part : TokenText.of(words).parts()) {
             switch (part) {
                 case TokenText.Part.Literal(String literal) -> marked.append(literal);
-                case TokenText.Part.Token(String name, String fallback) ->
-                    marked.append(TokenMarks.mark(name, fallback));
+                case TokenText.Part.Token(String name, String fallback) -> marked.append(Marks.words(name, fallback));
             }
         }
         return marked.toString();
@@ -189,7 +187,7 @@ public final class Drawing {
         return ((Block.BonusList) list.block()).handedOut()
                 ? ((Block.Bonus) inner.block())
                         .from()
-                        .map(bonus -> "/gift/" + ShortId.of(bonus) + "?d=" + TokenMarks.mark(PASS, ""))
+                        .map(bonus -> "/gift/" + ShortId.of(bonus) + "?d=" + Marks.query(PASS))
                         .orElse(null)
                 : null;
     }
@@ -246,8 +244,12 @@ public final class Drawing {
                         field.type(),
                         field.complete(),
                         field.required(),
-                        sent(placed).map(sent -> sent.value(field.name())).orElse(""),
-                        sent(placed).map(sent -> sent.wrong(field.name())).orElse("")))
+                        sent(placed)
+                                .map(sent -> Marks.without(sent.value(field.name())))
+                                .orElse(""),
+                        sent(placed)
+                                .map(sent -> Marks.without(sent.wrong(field.name())))
+                                .orElse("")))
                 .toList();
     }
 

@@ -27,8 +27,6 @@ class PageExport {
     private static final Pattern MEDIA = Pattern.compile("/media/([0-9a-f]{64}(?:-\\d{2,4})?\\.[a-z0-9]{2,4})");
     private static final Pattern TYPE = Pattern.compile("/type/([a-z0-9-]+\\.woff2)");
     private static final Pattern WAY_ON = Pattern.compile("(href|action)=\"(/(?!/)[^\"]*)\"");
-    private static final Pattern TOKEN = Pattern.compile(TokenMarks.OPEN + "[^" + TokenMarks.BAR + "]*" + TokenMarks.BAR
-            + "([^" + TokenMarks.CLOSE + "]*)" + TokenMarks.CLOSE);
 
     private final Previews previews;
     private final PageHtml html;
@@ -54,7 +52,7 @@ class PageExport {
                 html.render(page.draft(), around.plain(id -> "/" + promotion)).html();
         Map<String, MediaFile> files = files(page);
         Map<String, MediaFile> used = new LinkedHashMap<>();
-        String text = TOKEN.matcher(drawn).replaceAll("$1").replace(RenderedPage.FIRE_ID, "");
+        String text = Marks.plain(drawn);
         Matcher media = MEDIA.matcher(text.replace(siteAddress + "/media/", "/media/"));
         text = media.replaceAll(found -> {
             MediaFile file = files.get(found.group(1));

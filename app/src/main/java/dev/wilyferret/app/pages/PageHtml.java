@@ -43,6 +43,9 @@ public class PageHtml {
     /** Programs that only open links, as mail filters do, run no script and press no button. */
     private static final String PRESS = "document.forms[0].submit();";
 
+    /** Stands for the view in an address while it is written, since no encoding changes letters. */
+    private static final String VIEW_PLACE = "zzFIREIDzz";
+
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final Set<BlockKind> SCRIPTED =
             Set.of(BlockKind.QUIZ, BlockKind.COUNTDOWN, BlockKind.POP_UP, BlockKind.VIDEO);
@@ -133,7 +136,7 @@ public class PageHtml {
         List<Placed> shown = page.blocks().shown().toList();
         Map<String, Object> work = new LinkedHashMap<>();
         work.put("page", around.page().id().toString());
-        work.put("view", RenderedPage.FIRE_ID);
+        work.put("view", Marks.VIEW);
         work.put("fires", fires);
         work.put("consent", page.settings().consent());
         String style = PageStyle.of(page.look()) + css;
@@ -156,7 +159,7 @@ public class PageHtml {
         context.setVariable("icon", address(around, page.settings().icon()));
         context.setVariable("pageScript", scripted && around.bench().isEmpty() ? pageScript : "");
         context.setVariable("consent", page.settings().consent());
-        context.setVariable("fireId", RenderedPage.FIRE_ID);
+        context.setVariable("fireId", Marks.VIEW);
         around.bench().ifPresent(bench -> {
             context.setVariable("bench", bench);
             context.setVariable("previewScript", previewScript);
@@ -176,7 +179,7 @@ public class PageHtml {
         String out = outPath(around.page().id());
         Map<String, Object> work = new LinkedHashMap<>();
         work.put("page", around.page().id().toString());
-        work.put("view", RenderedPage.FIRE_ID);
+        work.put("view", Marks.VIEW);
         work.put("fires", fires);
         work.put("hold", page.hold().millis());
         work.put("out", out);
@@ -203,9 +206,8 @@ public class PageHtml {
         String address = siteAddress + around.path();
         return around.pixels().stream()
                 .map(pixel -> new Fire(
-                        pixel.fireAddress(event, RenderedPage.FIRE_ID, address),
-                        "/px/" + ShortId.of(around.page().id()) + "/" + ShortId.of(pixel.id()) + "?v="
-                                + RenderedPage.FIRE_ID,
+                        pixel.fireAddress(event, VIEW_PLACE, address).replace(VIEW_PLACE, Marks.VIEW),
+                        "/px/" + ShortId.of(around.page().id()) + "/" + ShortId.of(pixel.id()) + "?v=" + Marks.VIEW,
                         pixel.id().toString(),
                         event.name()))
                 .toList();

@@ -21,8 +21,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.BiConsumer;
 import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -74,6 +76,25 @@ public class Pages {
         return ofPromotion(workspace, promotion).stream()
                 .filter(page -> page.kind() == kind)
                 .findFirst();
+    }
+
+    /**
+     * The pages of a workspace, without those whose document this program cannot read.
+     *
+     * @param unreadable is told of each left out
+     */
+    @Transactional(readOnly = true)
+    public List<Page> readable(UUID workspace, BiConsumer<UUID, RuntimeException> unreadable) {
+        return pages.ofWorkspace(workspace).stream()
+                .flatMap(row -> {
+                    try {
+                        return Stream.of(row.toPage());
+                    } catch (RuntimeException wrong) {
+                        unreadable.accept(row.key.id(), wrong);
+                        return Stream.empty();
+                    }
+                })
+                .toList();
     }
 
     @Transactional(readOnly = true)
@@ -231,6 +252,7 @@ public class Pages {
      * @param revision the revision the edit was made on
      * @param what what is edited; typing on in the same thing stays one step to undo
      * @return whether it was kept; false if the draft has moved on since
+     * @throws Refusal if a countdown's end could not be kept any more
      */
     @Transactional
     public boolean edit(UUID workspace, UUID id, int revision, String what, UnaryOperator<ContentPage> change) {
@@ -238,7 +260,9 @@ public class Pages {
         if (row.revision != revision || !(DocumentJson.read(row.draft) instanceof ContentPage page)) {
             return false;
         }
-        keep(row, what, change.apply(page));
+        ContentPage changed = change.apply(page);
+        changed.refuseOddCountdowns(page);
+        keep(row, what, changed);
         return true;
     }
 

@@ -115,7 +115,7 @@ public class Previews {
         Promotion promotion =
                 promotions.find(page.workspace(), page.promotion()).orElseThrow();
         String drawn = drawn(page, promotion, page.draft()).html();
-        return drawn.indexOf(TokenMarks.OPEN) < 0 ? drawn : "";
+        return Marks.tokens(drawn) ? "" : Marks.plain(drawn);
     }
 
     private RenderedPage drawn(Page page, Promotion promotion, PageDocument document) {

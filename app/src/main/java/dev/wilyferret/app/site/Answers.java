@@ -8,6 +8,8 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
 import org.springframework.stereotype.Component;
 
 /** The answers the public site gives again and again. */
@@ -33,31 +35,41 @@ class Answers {
 
     /** The same for everything unknown, so that nothing can be learned from it. */
     void notFound(HttpServletResponse response) throws IOException {
-        html(response, HttpServletResponse.SC_NOT_FOUND, notFound, "");
+        html(response, HttpServletResponse.SC_NOT_FOUND, notFound, Optional.empty());
     }
 
     void tryAgain(HttpServletResponse response) throws IOException {
         response.setHeader("Retry-After", "3");
-        html(response, HttpServletResponse.SC_SERVICE_UNAVAILABLE, tryAgain, "");
+        html(response, HttpServletResponse.SC_SERVICE_UNAVAILABLE, tryAgain, Optional.empty());
+    }
+
+    /** What was sent is not taken. */
+    void refused(HttpServletResponse response, int status, String why) throws IOException {
+        html(response, status, message("Not taken", why), Optional.empty());
     }
 
     void say(HttpServletResponse response, String title, List<String> paragraphs, Workspace.Legal legal)
             throws IOException {
-        html(response, HttpServletResponse.SC_OK, ServedHtml.of(html.message(title, paragraphs, legal)), "");
+        html(
+                response,
+                HttpServletResponse.SC_OK,
+                ServedHtml.of(html.message(title, paragraphs, legal)),
+                Optional.empty());
     }
 
     /** A draft, which only the console may frame. */
     void preview(HttpServletResponse response, RenderedPage page, Map<String, String> values, String consoleAddress)
             throws IOException {
-        html(response, HttpServletResponse.SC_OK, ServedHtml.of(page), "", values, consoleAddress);
+        html(response, HttpServletResponse.SC_OK, ServedHtml.of(page), Optional.empty(), values, consoleAddress);
     }
 
-    void html(HttpServletResponse response, int status, ServedHtml page, String view) throws IOException {
+    void html(HttpServletResponse response, int status, ServedHtml page, Optional<UUID> view) throws IOException {
         html(response, status, page, view, Map.of());
     }
 
     /** @param values for the tokens in the page's words */
-    void html(HttpServletResponse response, int status, ServedHtml page, String view, Map<String, String> values)
+    void html(
+            HttpServletResponse response, int status, ServedHtml page, Optional<UUID> view, Map<String, String> values)
             throws IOException {
         html(response, status, page, view, values, "'none'");
     }
@@ -66,7 +78,7 @@ class Answers {
             HttpServletResponse response,
             int status,
             ServedHtml page,
-            String view,
+            Optional<UUID> view,
             Map<String, String> values,
             String framedBy)
             throws IOException {

@@ -133,7 +133,7 @@ class FormRoutes {
                     response,
                     422,
                     again,
-                    parameter(request, "v"),
+                    UuidV7.parse(parameter(request, "v")),
                     tokens.of(request, Optional.empty(), page.offerName()));
             return;
         }
@@ -225,14 +225,12 @@ class FormRoutes {
         if (!parameter(request, "site").isEmpty()) {
             return "A field that no person sees was filled in.";
         }
-        String view = parameter(request, "v");
-        if (view.matches("[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[0-9a-f]{4}-[0-9a-f]{12}")) {
-            Duration taken = Duration.between(UuidV7.momentOf(UUID.fromString(view)), clock.instant());
-            return taken.compareTo(TOO_FAST) < 0
-                    ? "It was sent %,d ms after the page opened.".formatted(taken.toMillis())
-                    : "";
-        }
-        return "It was sent without the page having been opened.";
+        return UuidV7.parse(parameter(request, "v"))
+                .map(view -> Duration.between(UuidV7.momentOf(view), clock.instant()))
+                .map(taken -> taken.compareTo(TOO_FAST) < 0
+                        ? "It was sent %,d ms after the page opened.".formatted(taken.toMillis())
+                        : "")
+                .orElse("It was sent without the page having been opened.");
     }
 
     /** {@code POST /quiz/{page}/{block}}: goes where the answers lead. */

@@ -138,7 +138,7 @@ class MailRoutes {
                 response,
                 HttpServletResponse.SC_OK,
                 ServedHtml.of(html.question(title, words, legal(workspace), asking)),
-                "");
+                Optional.empty());
     }
 
     private String listName(Subscriber one) {

@@ -52,18 +52,17 @@ class PixelRoutes {
     /** {@code POST /px}: a page's script says what came of a fire. */
     void report(HttpServletRequest request, HttpServletResponse response) throws IOException {
         Optional<LivePage> page =
-                uuid(request.getParameter("page")).map(snapshots.now().pagesById()::get);
+                UuidV7.parse(parameter(request, "page")).map(snapshots.now().pagesById()::get);
         Optional<PixelAccount> pixel =
-                page.flatMap(live -> uuid(request.getParameter("pixel")).map(live.pixels()::get));
-        Optional<PixelAnswer> answer =
-                switch (Optional.ofNullable(request.getParameter("answer")).orElse("")) {
-                    case "ANSWERED" -> Optional.of(PixelAnswer.ANSWERED);
-                    case "FAILED" -> Optional.of(PixelAnswer.FAILED);
-                    case "NO_ANSWER_IN_TIME" -> Optional.of(PixelAnswer.NO_ANSWER_IN_TIME);
-                    default -> Optional.empty();
-                };
-        String millis = Optional.ofNullable(request.getParameter("millis")).orElse("");
-        Optional<UUID> view = view(request.getParameter("view"));
+                page.flatMap(live -> UuidV7.parse(parameter(request, "pixel")).map(live.pixels()::get));
+        Optional<PixelAnswer> answer = switch (parameter(request, "answer")) {
+            case "ANSWERED" -> Optional.of(PixelAnswer.ANSWERED);
+            case "FAILED" -> Optional.of(PixelAnswer.FAILED);
+            case "NO_ANSWER_IN_TIME" -> Optional.of(PixelAnswer.NO_ANSWER_IN_TIME);
+            default -> Optional.empty();
+        };
+        String millis = parameter(request, "millis");
+        Optional<UUID> view = view(parameter(request, "view"));
         if (pixel.isEmpty() || answer.isEmpty() || view.isEmpty() || !millis.matches("\\d{1,7}")) {
             answers.plain(response, HttpServletResponse.SC_BAD_REQUEST, "Not a report of a fired pixel.");
             return;
@@ -84,7 +83,7 @@ class PixelRoutes {
         Optional<LivePage> page = ShortId.parse(pageId).map(snapshots.now().pagesById()::get);
         Optional<PixelAccount> pixel =
                 page.flatMap(live -> ShortId.parse(pixelId).map(live.pixels()::get));
-        Optional<UUID> view = view(request.getParameter("v"));
+        Optional<UUID> view = view(parameter(request, "v"));
         if (pixel.isEmpty() || view.isEmpty()) {
             answers.notFound(response);
             return;
@@ -119,16 +118,14 @@ class PixelRoutes {
     }
 
     /** The id of a view of the last hour; an older or future one is made up. */
-    private Optional<UUID> view(@org.jspecify.annotations.Nullable String text) {
-        return uuid(text).filter(id -> {
+    private Optional<UUID> view(String text) {
+        return UuidV7.parse(text).filter(id -> {
             Duration age = Duration.between(UuidV7.momentOf(id), clock.instant());
             return age.compareTo(VIEW_LASTS) < 0 && age.compareTo(CLOCK_SLACK.negated()) > 0;
         });
     }
 
-    private static Optional<UUID> uuid(@org.jspecify.annotations.Nullable String text) {
-        return text != null && text.matches("[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[0-9a-f]{4}-[0-9a-f]{12}")
-                ? Optional.of(UUID.fromString(text))
-                : Optional.empty();
+    private static String parameter(HttpServletRequest request, String name) {
+        return Optional.ofNullable(request.getParameter(name)).orElse("");
     }
 }

@@ -1,6 +1,7 @@
 package dev.wilyferret.app.site;
 
 import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.intake.GuardedProtocol;
 import java.net.InetAddress;
 import java.net.UnknownHostException;
 import java.util.concurrent.Executors;
@@ -24,9 +25,9 @@ public class SiteServer implements SmartLifecycle {
     SiteServer(SiteServlet servlet, Installation installation) throws UnknownHostException {
         TomcatServletWebServerFactory factory = new TomcatServletWebServerFactory(installation.sitePort());
         factory.setAddress(InetAddress.getByName(installation.siteBind()));
+        factory.setProtocol(GuardedProtocol.class.getName());
         factory.addConnectorCustomizers(connector -> {
             connector.getProtocolHandler().setExecutor(Executors.newVirtualThreadPerTaskExecutor());
-            connector.setMaxPostSize(64 << 10);
             connector.setProperty("maxKeepAliveRequests", "-1");
         });
         factory.addContextCustomizers(

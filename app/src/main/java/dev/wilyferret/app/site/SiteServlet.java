@@ -1,6 +1,8 @@
 package dev.wilyferret.app.site;
 
 import dev.wilyferret.app.clicks.ClickLog;
+import dev.wilyferret.app.intake.BodyRefused;
+import dev.wilyferret.app.intake.ReadRequest;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.core.id.ShortId;
 import jakarta.servlet.http.HttpServlet;
@@ -19,6 +21,9 @@ import org.springframework.stereotype.Component;
 class SiteServlet extends HttpServlet {
 
     private static final long serialVersionUID = 1L;
+    /** Of everybody alike; a page of a form is far smaller. */
+    private static final int MOST_BODY = 64 << 10;
+
     private static final Logger LOG = LoggerFactory.getLogger(SiteServlet.class);
 
     private final transient VisitorRoutes visitors;
@@ -58,7 +63,11 @@ class SiteServlet extends HttpServlet {
         // Browsers send forms in the page's encoding, and do not say so.
         request.setCharacterEncoding(StandardCharsets.UTF_8);
         try {
-            route(request, response);
+            route(request.getMethod().equals("POST") ? ReadRequest.of(request, MOST_BODY) : request, response);
+        } catch (BodyRefused refused) {
+            // What is left of it is not waited for.
+            response.setHeader("Connection", "close");
+            answers.refused(response, refused.status(), refused.getMessage());
         } catch (ClickLog.NotKept notKept) {
             LOG.error("A request was not answered, since it could not be kept", notKept);
             answers.tryAgain(response);

@@ -8,13 +8,10 @@ import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.page.PageDocument;
-import java.time.Instant;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.NavigableMap;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -93,15 +90,7 @@ record SiteSnapshot(
     record LiveLink(UUID id, UUID workspace, UUID promotion, Tags tags, Target target) {}
 
     /**
-     * A page as it is served.
-     *
-     * @param withPixels what people get
-     * @param withoutPixels the same page for declared crawlers
-     */
-    record Drawn(ServedHtml withPixels, ServedHtml withoutPixels) {}
-
-    /**
-     * @param drawn the page by the moment from which it looks so; a countdown's end begins a new one
+     * @param drawings the page as it looks at any moment
      * @param redirect whether it sends the visitor on by itself
      * @param consent whether pixels wait for the visitor's word
      * @param pixels that fire on it, by id
@@ -116,18 +105,13 @@ record SiteSnapshot(
             String path,
             boolean redirect,
             boolean consent,
-            NavigableMap<Instant, Drawn> drawn,
+            Drawings drawings,
             Map<UUID, PixelAccount> pixels,
             AffiliateLink out,
             Map<UUID, AffiliateLink> otherOffers,
             String offerName,
             PageDocument document,
-            PageHtml.Surroundings around) {
-
-        Drawn at(Instant now) {
-            return Objects.requireNonNull(drawn.floorEntry(now)).getValue();
-        }
-    }
+            PageHtml.Surroundings around) {}
 
     Optional<LivePage> page(String path) {
         return Optional.ofNullable(pages.get(path));

@@ -10,12 +10,12 @@ import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pages.PageHtml;
 import dev.wilyferret.app.pages.PageKind;
 import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.app.pages.Undrawn;
 import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.pixels.PixelAccount;
 import dev.wilyferret.app.pixels.PixelAccounts;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
-import dev.wilyferret.app.site.SiteSnapshot.Drawn;
 import dev.wilyferret.app.site.SiteSnapshot.LiveLink;
 import dev.wilyferret.app.site.SiteSnapshot.LivePage;
 import dev.wilyferret.app.site.SiteSnapshot.Target;
@@ -31,13 +31,13 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.NavigableMap;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
@@ -45,6 +45,8 @@ import org.springframework.transaction.annotation.Transactional;
 /** Reads a snapshot of everything public from the database, and draws its pages. */
 @Component
 class SnapshotBuilder {
+
+    private static final Logger LOG = LoggerFactory.getLogger(SnapshotBuilder.class);
 
     private final Workspaces workspaces;
     private final OwnBrowsers ownBrowsers;
@@ -56,6 +58,7 @@ class SnapshotBuilder {
     private final Shelf shelf;
     private final Lists lists;
     private final PageHtml html;
+    private final Undrawn undrawn;
 
     SnapshotBuilder(
             Workspaces workspaces,
@@ -67,7 +70,8 @@ class SnapshotBuilder {
             Links links,
             Shelf shelf,
             Lists lists,
-            PageHtml html) {
+            PageHtml html,
+            Undrawn undrawn) {
         this.workspaces = workspaces;
         this.ownBrowsers = ownBrowsers;
         this.promotions = promotions;
@@ -78,6 +82,7 @@ class SnapshotBuilder {
         this.shelf = shelf;
         this.lists = lists;
         this.html = html;
+        this.undrawn = undrawn;
     }
 
     /** The workspaces there are. */
@@ -99,6 +104,8 @@ class SnapshotBuilder {
         private final Map<UUID, Offer> offerById;
         private final Map<UUID, PixelAccount> pixelById = new LinkedHashMap<>();
         private final Map<UUID, Page> pageById;
+        private final Map<UUID, String> livePaths = new HashMap<>();
+        private final Map<UUID, RuntimeException> broken = new HashMap<>();
         private final Set<UUID> confirming;
         private final List<MediaFile> files;
         private final Map<String, MediaFile> fileByName;
@@ -109,7 +116,7 @@ class SnapshotBuilder {
             promotionById = promotions.of(id).stream().collect(Collectors.toMap(Promotion::id, Function.identity()));
             offerById = offers.of(id).stream().collect(Collectors.toMap(Offer::id, Function.identity()));
             pixels.of(id).forEach(pixel -> pixelById.put(pixel.id(), pixel));
-            pageById = pages.of(id).stream()
+            pageById = pages.readable(id, this::leftOut).stream()
                     .collect(Collectors.toMap(Page::id, Function.identity(), (a, b) -> a, LinkedHashMap::new));
             confirming = lists.confirming(id);
             files = shelf.of(id);
@@ -120,20 +127,36 @@ class SnapshotBuilder {
             List<LivePage> livePages = new ArrayList<>();
             Map<String, String> entries = new HashMap<>();
             for (Page page : pageById.values()) {
-                page.published().ifPresent(document -> {
-                    LivePage live = livePage(page, document);
+                page.published().flatMap(document -> drawable(page, document)).ifPresent(live -> {
                     livePages.add(live);
+                    livePaths.put(page.id(), live.path());
                     if (page.kind() == PageKind.CONTENT) {
                         entries.putIfAbsent(promotion(page.promotion()).slug(), live.path());
                     }
                 });
             }
             UUID id = workspace.id();
+            undrawn.found(id, broken);
             Map<String, LiveLink> liveLinks = links.of(id).stream()
                     .filter(link -> !link.paused())
                     .collect(Collectors.toMap(link -> link.code().text(), this::liveLink));
             return new SiteSnapshot.Part(
                     workspace, liveLinks, livePages, entries, offers.networksOf(id), files, ownBrowsers.marks(id));
+        }
+
+        /** The page as it is served; one that cannot be drawn is left out alone, and its bench says so. */
+        private Optional<LivePage> drawable(Page page, PageDocument document) {
+            try {
+                return Optional.of(livePage(page, document));
+            } catch (RuntimeException cannotBeDrawn) {
+                leftOut(page.id(), cannotBeDrawn);
+                return Optional.empty();
+            }
+        }
+
+        private void leftOut(UUID page, RuntimeException why) {
+            LOG.error("Page {} cannot be drawn and is left out of the public site", page, why);
+            broken.put(page, why);
         }
 
         private LivePage livePage(Page page, PageDocument document) {
@@ -160,7 +183,7 @@ class SnapshotBuilder {
                     path(page.id()),
                     page.kind() == PageKind.REDIRECT,
                     asksConsent(page, document),
-                    drawn(document, around),
+                    new Drawings(html, document, around),
                     Map.copyOf(firing),
                     offer.details().link(),
                     otherOffers(document),
@@ -180,22 +203,6 @@ class SnapshotBuilder {
                                     && content.settings().consent());
         }
 
-        private NavigableMap<Instant, Drawn> drawn(PageDocument document, PageHtml.Surroundings around) {
-            NavigableMap<Instant, Drawn> drawn = new TreeMap<>();
-            drawn.put(Instant.MIN, drawnAt(Instant.EPOCH, document, around));
-            if (document instanceof PageDocument.ContentPage content) {
-                content.turns().forEach(turn -> drawn.put(turn, drawnAt(turn, document, around)));
-            }
-            return drawn;
-        }
-
-        private Drawn drawnAt(Instant moment, PageDocument document, PageHtml.Surroundings around) {
-            PageHtml.Surroundings then = around.at(moment);
-            return new Drawn(
-                    ServedHtml.of(html.render(document, then)),
-                    ServedHtml.of(html.render(document, then.firing(List.of()))));
-        }
-
         private Map<UUID, AffiliateLink> otherOffers(PageDocument document) {
             Map<UUID, AffiliateLink> links = new HashMap<>();
             if (document instanceof PageDocument.ContentPage content) {
@@ -213,9 +220,9 @@ class SnapshotBuilder {
 
         private LiveLink liveLink(TrackingLink link) {
             Target target = link.page()
-                    .map(page -> pageById.get(page).published().isEmpty()
-                            ? new Target.Nowhere()
-                            : new Target.ToPage(link.tags().onto(path(page))))
+                    .<Target>map(page -> livePaths.containsKey(page)
+                            ? new Target.ToPage(link.tags().onto(livePaths.get(page)))
+                            : new Target.Nowhere())
                     .orElseGet(() -> new Target.ToOffer(
                             offerOf(link.promotion()).details().link()));
             return new LiveLink(link.id(), link.workspace(), link.promotion(), link.tags(), target);

@@ -18,7 +18,9 @@ import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.context.SmartLifecycle;
 import org.springframework.core.annotation.Order;
+import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.TransactionException;
 
 /**
  * Keeps the snapshot fresh: listens for the database's word that something public of a workspace changed, and reads that
@@ -80,8 +82,22 @@ class SnapshotKeeper implements SmartLifecycle, ApplicationRunner {
     /** Reads these workspaces anew; the others stay as they are known. */
     private synchronized void read(Set<UUID> changed) {
         if (!changed.isEmpty()) {
-            changed.forEach(workspace -> parts.put(workspace, builder.part(workspace)));
+            changed.forEach(this::readPart);
             snapshot = SiteSnapshot.of(parts.values());
+        }
+    }
+
+    /** What is wrong in one workspace keeps no other from being read; while the database is away none can be. */
+    private void readPart(UUID workspace) {
+        try {
+            parts.put(workspace, builder.part(workspace));
+        } catch (DataAccessException | TransactionException databaseAway) {
+            throw databaseAway;
+        } catch (RuntimeException unreadable) {
+            LOG.error(
+                    "Workspace {} cannot be read for the public site, which goes on with what it knew of it",
+                    workspace,
+                    unreadable);
         }
     }
 

@@ -1,8 +1,6 @@
 package dev.wilyferret.app.site;
 
 import dev.wilyferret.app.clicks.ClickLog;
-import dev.wilyferret.app.pages.FormSent;
-import dev.wilyferret.app.pages.PageHtml;
 import dev.wilyferret.app.site.SiteSnapshot.LiveLink;
 import dev.wilyferret.app.site.SiteSnapshot.LivePage;
 import dev.wilyferret.app.site.SiteSnapshot.Target;
@@ -12,7 +10,6 @@ import dev.wilyferret.core.click.Verdict;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.offer.AffiliateLink;
-import dev.wilyferret.core.page.BlockId;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
@@ -38,23 +35,15 @@ class VisitorRoutes {
     private final ClickLog log;
     private final UuidV7 ids;
     private final Answers answers;
-    private final PageHtml html;
     private final TokenValues tokens;
     private final Clock clock;
 
     VisitorRoutes(
-            SnapshotKeeper snapshots,
-            ClickLog log,
-            UuidV7 ids,
-            Answers answers,
-            PageHtml html,
-            TokenValues tokens,
-            Clock clock) {
+            SnapshotKeeper snapshots, ClickLog log, UuidV7 ids, Answers answers, TokenValues tokens, Clock clock) {
         this.snapshots = snapshots;
         this.log = log;
         this.ids = ids;
         this.answers = answers;
-        this.html = html;
         this.tokens = tokens;
         this.clock = clock;
     }
@@ -123,17 +112,12 @@ class VisitorRoutes {
                 ? tokens.of(
                         request, current.link().map(snapshot.linksById()::get).map(LiveLink::tags), page.offerName())
                 : Map.of();
-        answers.html(response, HttpServletResponse.SC_OK, served, view.id().toString(), values);
+        answers.html(response, HttpServletResponse.SC_OK, served, Optional.of(view.id()), values);
     }
 
     /** The page as it is now; with the thanks of a form on it, if the request comes from there. */
     private ServedHtml html(HttpServletRequest request, LivePage page, Visit visit) {
-        String thanked = header(request.getParameter("thanks"));
-        if (thanked.matches("[a-z0-9]{1,24}")) {
-            return ServedHtml.of(html.render(
-                    page.document(), page.around().at(clock.instant()).after(FormSent.thanks(new BlockId(thanked)))));
-        }
-        SiteSnapshot.Drawn drawn = page.at(clock.instant());
+        Drawings.Drawn drawn = page.drawings().at(clock.instant(), header(request.getParameter("thanks")));
         boolean program = Verdict.on(userAgent(request)) instanceof Verdict.DeclaredCrawler;
         boolean unwanted = page.redirect() && page.consent() && !visit.agreed();
         return program || unwanted ? drawn.withoutPixels() : drawn.withPixels();

@@ -6,6 +6,7 @@ import jakarta.persistence.EmbeddedId;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Table;
 import java.time.Instant;
+import org.jspecify.annotations.Nullable;
 
 @Entity
 @Table(name = "account")
@@ -22,6 +23,11 @@ class AccountRow {
     @Column(name = "one_time")
     boolean oneTime;
 
+    /** Until when a one-time password opens the console. */
+    @Column(name = "one_time_until")
+    @Nullable
+    Instant oneTimeUntil;
+
     @Column(name = "created_at")
     Instant createdAt;
 
@@ -32,6 +38,7 @@ class AccountRow {
         this.email = email;
         this.passwordHash = passwordHash;
         this.oneTime = oneTime;
+        this.oneTimeUntil = oneTime ? createdAt.plus(Accounts.ONE_TIME_LASTS) : null;
         this.createdAt = createdAt;
     }
 }

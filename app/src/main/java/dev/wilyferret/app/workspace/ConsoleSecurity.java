@@ -4,11 +4,13 @@ import dev.wilyferret.app.installation.Installation;
 import jakarta.servlet.DispatcherType;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.security.authentication.CredentialsExpiredException;
 import org.springframework.security.authentication.LockedException;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.crypto.factory.PasswordEncoderFactories;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.context.SecurityContextHolderFilter;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
 
 /** Who gets into the console, and what its pages may do in a browser. */
@@ -21,7 +23,8 @@ class ConsoleSecurity {
     }
 
     @Bean
-    SecurityFilterChain console(HttpSecurity http, Installation installation) {
+    SecurityFilterChain console(
+            HttpSecurity http, Installation installation, LongSessions sessions, Accounts accounts) {
         String policy =
                 "default-src 'self'; img-src 'self' data: %1$s; media-src 'self' %1$s; frame-src %1$s; object-src 'none'; base-uri 'none'; form-action 'self' %1$s; frame-ancestors 'none'"
                         .formatted(installation.siteAddress());
@@ -36,11 +39,18 @@ class ConsoleSecurity {
                                 .hasAuthority("OWNER"))
                 .formLogin(form -> form.loginPage("/sign-in")
                         .usernameParameter("email")
-                        .defaultSuccessUrl("/")
+                        .successHandler(sessions)
                         .failureHandler((request, response, refused) -> response.sendRedirect(
-                                refused instanceof LockedException ? "/sign-in?wait" : "/sign-in?wrong")))
+                                switch (refused) {
+                                    case LockedException tooMany -> "/sign-in?wait";
+                                    case CredentialsExpiredException over -> "/sign-in?over";
+                                    default -> "/sign-in?wrong";
+                                })))
+                .requestCache(cache -> cache.requestCache(new AskedBefore()))
+                .csrf(csrf -> csrf.csrfTokenRequestHandler(new TokenBeforeParts()))
+                .addFilterAfter(new OnlyPresentPassword(accounts), SecurityContextHolderFilter.class)
                 .logout(out -> out.logoutUrl("/sign-out").logoutSuccessUrl("/sign-in?out"))
-                .exceptionHandling(handling -> handling.accessDeniedPage("/refused"))
+                .exceptionHandling(handling -> handling.accessDeniedHandler(new RefusedUnread("/refused")))
                 .headers(headers -> headers.contentSecurityPolicy(csp -> csp.policyDirectives(policy))
                         .referrerPolicy(referrer -> referrer.policy(ReferrerPolicy.SAME_ORIGIN)))
                 .build();

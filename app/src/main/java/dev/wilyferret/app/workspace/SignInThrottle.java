@@ -1,43 +1,54 @@
 package dev.wilyferret.app.workspace;
 
-import com.github.benmanes.caffeine.cache.Caffeine;
-import com.github.benmanes.caffeine.cache.LoadingCache;
-import io.github.bucket4j.Bucket;
+import dev.wilyferret.app.intake.Buckets;
+import java.time.Clock;
 import java.time.Duration;
-import java.util.Locale;
 import org.springframework.stereotype.Component;
 
-/** Slows down guessing: few failed sign-ins per account, some more per network address; both refill over minutes. */
+/**
+ * Slows down guessing: few failed sign-ins per account, some more per network address; both refill over minutes. A try is
+ * counted before the password is looked at, and given back if it was right, so that many at once are no way around it. A
+ * browser that signed in before has tries of its own, which nobody else can use up.
+ */
 @Component
 class SignInThrottle {
 
-    private final LoadingCache<String, Bucket> byAccount = buckets(5, Duration.ofMinutes(5));
-    private final LoadingCache<String, Bucket> byAddress = buckets(20, Duration.ofMinutes(5));
+    private static final Duration REFILL = Duration.ofMinutes(5);
 
-    private static LoadingCache<String, Bucket> buckets(int tries, Duration refill) {
-        return Caffeine.newBuilder()
-                .maximumSize(100_000)
-                .expireAfterAccess(refill.multipliedBy(2))
-                .build(key -> Bucket.builder()
-                        .addLimit(limit -> limit.capacity(tries).refillGreedy(tries, refill))
-                        .build());
+    private final Buckets<String> byAccount;
+    private final Buckets<String> byKnownBrowser;
+    private final Buckets<String> byAddress;
+
+    SignInThrottle(Clock clock) {
+        byAccount = new Buckets<>(5, REFILL, clock);
+        byKnownBrowser = new Buckets<>(5, REFILL, clock);
+        byAddress = new Buckets<>(20, REFILL, clock);
     }
 
-    boolean allows(String account, String address) {
-        return account(account).getAvailableTokens() > 0
-                && byAddress.get(address).getAvailableTokens() > 0;
+    /** Takes a try of a browser nobody knows; false if there is none left. */
+    boolean take(String account, String address) {
+        if (!byAddress.take(address)) {
+            return false;
+        }
+        if (byAccount.take(account)) {
+            return true;
+        }
+        byAddress.giveBack(address);
+        return false;
     }
 
-    void failed(String account, String address) {
-        account(account).tryConsume(1);
-        byAddress.get(address).tryConsume(1);
+    /** The password was right. */
+    void giveBack(String account, String address) {
+        byAccount.refill(account);
+        byAddress.giveBack(address);
     }
 
-    void succeeded(String account) {
-        account(account).reset();
+    /** Takes a try of a browser that signed in to the account before; false if there is none left. */
+    boolean takeKnown(String browser) {
+        return byKnownBrowser.take(browser);
     }
 
-    private Bucket account(String account) {
-        return byAccount.get(account.strip().toLowerCase(Locale.ROOT));
+    void giveBackKnown(String browser) {
+        byKnownBrowser.refill(browser);
     }
 }

@@ -229,7 +229,8 @@ class RenderingTest extends AppTest {
     }
 
     /** The style is left out: the checker's rules for style are older than what browsers take. */
-    private static void valid(String html) throws Exception {
+    private static void valid(String drawn) throws Exception {
+        String html = Marks.plain(drawn);
         String bare = html.replaceAll("(?s)<style>.*?</style>", "<style></style>");
         String said = new EmbeddedValidator().validate(new ByteArrayInputStream(bare.getBytes(StandardCharsets.UTF_8)));
         List<String> errors = new ArrayList<>();

@@ -158,7 +158,7 @@ class GiftTest extends AppTest {
         Document passed =
                 Jsoup.parse(guest().get(trail.bridgePath() + "?d=a%22b").body());
         assertThat(passed.select("a[href^=/gift/]")).hasSize(1);
-        assertThat(passed.select("a[href^=/gift/]").attr("href")).isEqualTo(gift(bonus) + "?d=a\"b");
+        assertThat(passed.select("a[href^=/gift/]").attr("href")).isEqualTo(gift(bonus) + "?d=a%22b");
     }
 
     @Test

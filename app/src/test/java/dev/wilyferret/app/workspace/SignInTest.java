@@ -6,7 +6,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
+import java.time.Duration;
 import java.time.ZoneId;
+import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.Callable;
+import java.util.concurrent.Executors;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 
@@ -17,6 +24,12 @@ class SignInTest extends AppTest {
 
     @Autowired
     private OwnBrowsers browsers;
+
+    /** All tests come from one address, and each wants its tries. */
+    @BeforeEach
+    void waitForTries() {
+        clock.pass(Duration.ofMinutes(5));
+    }
 
     private Guest console() {
         return new Guest(installation.consoleAddress().toString());
@@ -77,13 +90,110 @@ class SignInTest extends AppTest {
 
     @Test
     void guessingIsSlowedDownByNetworkAddress() {
-        SignInThrottle throttle = new SignInThrottle();
+        SignInThrottle throttle = new SignInThrottle(clock);
         for (int i = 0; i < 20; i++) {
-            assertThat(throttle.allows("account" + i, "192.0.2.9")).isTrue();
-            throttle.failed("account" + i, "192.0.2.9");
+            assertThat(throttle.take("account" + i, "192.0.2.9")).isTrue();
         }
-        assertThat(throttle.allows("fresh", "192.0.2.9")).isFalse();
-        assertThat(throttle.allows("fresh", "192.0.2.10")).isTrue();
+        assertThat(throttle.take("fresh", "192.0.2.9")).isFalse();
+        assertThat(throttle.take("fresh", "192.0.2.10")).isTrue();
+    }
+
+    @Test
+    void manyGuessesAtOnceAreNoWayAroundTheLimit() throws Exception {
+        Scenario.Stage stage = scenario.empty();
+        List<Guest> guessers = Stream.generate(this::console).limit(60).toList();
+        guessers.forEach(guesser -> guesser.get("/sign-in"));
+        long looked;
+        try (var threads = Executors.newVirtualThreadPerTaskExecutor()) {
+            looked = threads
+                    .invokeAll(guessers.stream()
+                            .<Callable<String>>map(guesser -> () ->
+                                    location(guesser.send("/sign-in", "email", stage.email(), "password", "guess")))
+                            .toList())
+                    .stream()
+                    .filter(answer -> answer.resultNow().endsWith("/sign-in?wrong"))
+                    .count();
+        }
+        assertThat(looked).isLessThanOrEqualTo(5);
+    }
+
+    @Test
+    void aBrowserThatSignedInBeforeIsNotLockedOutByOthers() {
+        Scenario.Stage stage = scenario.empty();
+        Guest owner = owner(stage);
+        owner.sendTo("/", "/sign-out");
+        Guest stranger = console();
+        for (int i = 0; i < 8; i++) {
+            stranger.send("/sign-in", "email", stage.email(), "password", "guess" + i);
+        }
+        assertThat(location(stranger.send("/sign-in", "email", stage.email(), "password", Scenario.PASSWORD)))
+                .endsWith("/sign-in?wait");
+        assertThat(location(owner.send("/sign-in", "email", stage.email(), "password", Scenario.PASSWORD)))
+                .doesNotContain("sign-in");
+        Scenario.Stage another = scenario.empty();
+        for (int i = 0; i < 6; i++) {
+            owner.send("/sign-in", "email", another.email(), "password", "guess" + i);
+        }
+        assertThat(location(owner.send("/sign-in", "email", another.email(), "password", Scenario.PASSWORD)))
+                .as("known to one account is a stranger to the next")
+                .endsWith("/sign-in?wait");
+    }
+
+    @Test
+    void spellingsThatLeadToOneAccountShareItsLimit() {
+        Scenario.Stage stage = scenario.empty();
+        Guest guesser = console();
+        // The Kelvin sign and the long s fold to k and s in some places and not in others.
+        for (String spelled : List.of(
+                stage.email(),
+                " " + stage.email() + " ",
+                stage.email().toUpperCase(Locale.ROOT),
+                stage.email().replace('k', '\u212A'),
+                stage.email().replace("ben", "BEN"),
+                stage.email().replace('e', 'E'))) {
+            guesser.send("/sign-in", "email", spelled, "password", "guess");
+        }
+        assertThat(location(guesser.send("/sign-in", "email", stage.email(), "password", Scenario.PASSWORD)))
+                .endsWith("/sign-in?wait");
+    }
+
+    @Test
+    void aStrangersSessionIsShortAndSmall() throws Exception {
+        Guest stranger = console();
+        stranger.get("/offers?" + "x".repeat(3000));
+        stranger.send("/sign-in", "email", "x".repeat(40_000), "password", "guess");
+        assertThat(Accounts.cut("y".repeat(300))).hasSize(254);
+        Guest asked = console();
+        Scenario.Stage stage = scenario.empty();
+        asked.get("/offers?a=b");
+        assertThat(location(asked.send("/sign-in", "email", stage.email(), "password", Scenario.PASSWORD)))
+                .endsWith("/offers?a=b");
+    }
+
+    @Test
+    void aNewPasswordEndsEveryOtherSession() {
+        Scenario.Stage stage = scenario.empty();
+        Guest here = owner(stage);
+        Guest elsewhere = owner(stage);
+        assertThat(elsewhere.get("/offers").statusCode()).isEqualTo(200);
+        here.send("/first-password", "present", Scenario.PASSWORD, "chosen", "another-horse-mushroom");
+        assertThat(here.get("/offers").statusCode()).isEqualTo(200);
+        assertThat(location(elsewhere.get("/offers"))).endsWith("/sign-in?ended");
+        assertThat(location(elsewhere.get("/offers"))).endsWith("/sign-in");
+    }
+
+    @Test
+    void aOneTimePasswordIsOverAfterThreeDays() {
+        String email = "late" + System.nanoTime() + "@growbench.example";
+        workspaces.found("New", Scenario.EUR, ZoneId.of("UTC"), email, "one-time-word", true);
+        clock.pass(Duration.ofDays(3));
+        assertThat(location(console().send("/sign-in", "email", email, "password", "wrong")))
+                .endsWith("?wrong");
+        Guest late = console();
+        assertThat(location(late.send("/sign-in", "email", email, "password", "one-time-word")))
+                .endsWith("?over");
+        assertThat(late.get("/sign-in?over").body()).contains("./ferret password");
+        assertThat(location(late.get("/first-password"))).endsWith("/sign-in");
     }
 
     @Test

@@ -2,8 +2,10 @@ package dev.wilyferret.core.id;
 
 import java.time.Instant;
 import java.time.InstantSource;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.random.RandomGenerator;
+import java.util.regex.Pattern;
 
 /**
  * Makes UUIDs of version 7 (RFC 9562, section 5.7): 48 bits of Unix milliseconds, then 74 random bits. Ids made later
@@ -11,6 +13,8 @@ import java.util.random.RandomGenerator;
  */
 public final class UuidV7 {
 
+    private static final Pattern WRITTEN =
+            Pattern.compile("[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}");
     private static final long VARIANT = 0x8000_0000_0000_0000L;
 
     private final InstantSource clock;
@@ -40,6 +44,11 @@ public final class UuidV7 {
         long high = parent.getMostSignificantBits();
         long mixed = mix(high ^ mix(parent.getLeastSignificantBits() ^ mix(salt.getMostSignificantBits())));
         return of(high >>> 16, mixed, mix(mixed ^ salt.getLeastSignificantBits()));
+    }
+
+    /** Reads an id of version 7 as {@link UUID#toString} writes it; empty if the text is not one. */
+    public static Optional<UUID> parse(String text) {
+        return WRITTEN.matcher(text).matches() ? Optional.of(UUID.fromString(text)) : Optional.empty();
     }
 
     /** The millisecond an id of version 7 was made. */

@@ -9,6 +9,8 @@ import java.util.Set;
 public record Slug(String text) {
 
     private static final int MOST = 60;
+    /** How much of a name is looked at for a proposal. */
+    private static final int MOST_READ = 300;
 
     /** First path segments that the public site uses for itself. */
     private static final Set<String> TAKEN_BY_SITE = Set.of(
@@ -42,7 +44,7 @@ public record Slug(String text) {
 
     /** What a name looks like as a slug; possibly empty, so only a proposal. */
     public static String proposedFor(String name) {
-        String plain = Normalizer.normalize(name, Normalizer.Form.NFD)
+        String plain = Normalizer.normalize(name.substring(0, Math.min(name.length(), MOST_READ)), Normalizer.Form.NFD)
                 .replaceAll("\\p{M}", "")
                 .toLowerCase(Locale.ROOT);
         String joined = plain.replaceAll("[^a-z0-9]+", "-").replaceAll("^-|-$", "");

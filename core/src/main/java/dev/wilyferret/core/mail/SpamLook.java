@@ -188,7 +188,7 @@ public record SpamLook(List<Finding> findings) {
 
     private static List<String> words(String source) {
         return Pattern.compile("[\\p{L}\\p{N}']+")
-                .matcher(source.replaceAll("\\]\\([^)]*\\)", "]"))
+                .matcher(source.replaceAll("\\]\\([^()\n]*+\\)", "]"))
                 .results()
                 .map(match -> match.group())
                 .toList();

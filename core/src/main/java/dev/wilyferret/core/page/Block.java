@@ -312,20 +312,24 @@ public sealed interface Block {
 
     /** The same block with each of its next steps changed. */
     default Block leading(UnaryOperator<NextStep> change) {
+        return leadingTo(step -> step.leading(change));
+    }
+
+    /** The same block with each of its next steps changed as a whole, two at once being one. */
+    default Block leadingTo(UnaryOperator<NextStep> change) {
         return switch (this) {
-            case Button(String words, NextStep next) -> new Button(words, next.leading(change));
+            case Button(String words, NextStep next) -> new Button(words, change.apply(next));
             case Form form ->
-                new Form(form.fields, form.words, form.consent, form.thanks, form.next.leading(change), form.list);
-            case Quiz(String words, NextStep end) -> new Quiz(words, end.leading(change));
+                new Form(form.fields, form.words, form.consent, form.thanks, change.apply(form.next), form.list);
+            case Quiz(String words, NextStep end) -> new Quiz(words, change.apply(end));
             case Question(String text, List<Answer> answers) ->
                 new Question(
                         text,
                         answers.stream()
-                                .map(answer -> new Answer(answer.words, answer.next.leading(change)))
+                                .map(answer -> new Answer(answer.words, change.apply(answer.next)))
                                 .toList());
             case OfferItem item ->
-                new OfferItem(
-                        item.media, item.description, item.title, item.text, item.words, item.next.leading(change));
+                new OfferItem(item.media, item.description, item.title, item.text, item.words, change.apply(item.next));
             case Countdown countdown ->
                 new Countdown(
                         countdown.until,
@@ -333,7 +337,7 @@ public sealed interface Block {
                         countdown.over,
                         countdown.hides,
                         countdown.changes,
-                        countdown.then.leading(change),
+                        change.apply(countdown.then),
                         countdown.calendar);
             default -> this;
         };

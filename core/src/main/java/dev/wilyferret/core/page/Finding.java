@@ -57,6 +57,7 @@ public record Finding(
         TOKEN_WITHOUT_FALLBACK,
         COUNTDOWN_PAST,
         COUNTDOWN_WITHOUT_EFFECT,
+        COUNTDOWN_AT_ODDS,
         VIDEO_WITH_SOUND,
         INSECURE_ADDRESS,
         OUTSIDE_CODE,

@@ -14,7 +14,7 @@ import java.util.regex.Pattern;
 final class Findings {
 
     private static final Pattern OUTSIDE = Pattern.compile(
-            "(?i)(?:\\bsrc|\\bhref|\\bdata|\\bposter|\\bsrcset)\\s*=\\s*[\"']?\\s*((?:https?:)?//[^\"'\\s>]+)|url\\(\\s*[\"']?((?:https?:)?//[^\"')]+)|@import");
+            "(?i)(?:\\bsrc|\\bhref|\\bdata|\\bposter|\\bsrcset)\\s*+=\\s*+[\"']?+\\s*+((?:https?:)?//[^\"'\\s>]+)|url\\(\\s*+[\"']?+((?:https?:)?//[^\"')]+)|@import");
     private static final Pattern INSECURE = Pattern.compile("(?i)\\bhttp://[^\\s\"'<>)]+");
 
     private final List<Finding> all = new ArrayList<>();

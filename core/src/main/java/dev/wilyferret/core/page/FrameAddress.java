@@ -2,19 +2,23 @@ package dev.wilyferret.core.page;
 
 import dev.wilyferret.core.address.WebAddress;
 import dev.wilyferret.core.text.Refusal;
+import java.util.Locale;
+import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /** Takes the one thing needed out of what a video host gives to paste: the https address of the player's frame. */
 final class FrameAddress {
 
+    private static final int MOST = 20_000;
+    private static final String FRAME = "<iframe";
     private static final Pattern SOURCE =
-            Pattern.compile("<iframe\\b[^>]*?\\bsrc\\s*=\\s*[\"']?([^\"'\\s>]+)", Pattern.CASE_INSENSITIVE);
+            Pattern.compile("\\bsrc\\s*+=\\s*+[\"']?+([^\"'\\s>]++)", Pattern.CASE_INSENSITIVE);
 
     private FrameAddress() {}
 
     /**
-     * @param typed an address, or code with a frame in it; empty for none
+     * @param typed an address, or code with a frame in it, at most 20,000 characters; empty for none
      * @throws Refusal if there is no https address in it
      */
     static String taken(String typed) {
@@ -22,13 +26,17 @@ final class FrameAddress {
         if (text.isEmpty()) {
             return "";
         }
+        if (text.length() > MOST) {
+            throw new Refusal(
+                    "The embed code has %,d characters; at most %,d fit. Paste only the part from <iframe to </iframe>."
+                            .formatted(text.length(), MOST));
+        }
         if (text.startsWith("<")) {
-            Matcher found = SOURCE.matcher(text);
-            if (!found.find()) {
-                throw new Refusal(
-                        "That code holds no frame with an address. Paste the host's embed code, or only the player's https address.");
-            }
-            text = found.group(1).replace("&amp;", "&");
+            text = source(text)
+                    .orElseThrow(
+                            () -> new Refusal(
+                                    "That code holds no frame with an address. Paste the host's embed code, or only the player's https address."))
+                    .replace("&amp;", "&");
             text = text.startsWith("//") ? "https:" + text : text;
         }
         String address = new WebAddress(text).text();
@@ -36,5 +44,20 @@ final class FrameAddress {
             throw new Refusal("The player's address is not secure. Use the one that starts with https://.");
         }
         return address;
+    }
+
+    /** The address of the first frame that has one; each frame's tag is looked at once. */
+    private static Optional<String> source(String code) {
+        String lower = code.toLowerCase(Locale.ROOT);
+        int end = 0;
+        for (int at = lower.indexOf(FRAME); at >= 0; at = lower.indexOf(FRAME, end)) {
+            int close = code.indexOf('>', at);
+            end = close < 0 ? code.length() : close;
+            Matcher found = SOURCE.matcher(code.substring(at + FRAME.length(), end));
+            if (found.find()) {
+                return Optional.of(found.group(1));
+            }
+        }
+        return Optional.empty();
     }
 }

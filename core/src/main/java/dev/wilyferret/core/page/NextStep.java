@@ -49,14 +49,15 @@ public sealed interface NextStep {
      */
     record TwoAtOnce(NextStep newTab, NextStep here) implements NextStep {
         public TwoAtOnce {
-            if (!leaves(newTab) || !leaves(here)) {
+            if (!newTab.leaves() || !here.leaves()) {
                 throw new Refusal("Two at once needs two ways: choose a page or an offer for each tab.");
             }
         }
+    }
 
-        private static boolean leaves(NextStep next) {
-            return next instanceof ToPage || next instanceof ToPageToMake || next.toOffer();
-        }
+    /** Whether it is one way that leaves the page: to another page or an offer. */
+    default boolean leaves() {
+        return this instanceof ToPage || this instanceof ToPageToMake || toOffer();
     }
 
     /** Whether it leads to a seller, so that the visitor leaves through an affiliate link. */

@@ -1,6 +1,7 @@
 package dev.wilyferret.core.page;
 
 import dev.wilyferret.core.text.PlainText;
+import dev.wilyferret.core.text.Refusal;
 import java.time.Instant;
 import java.util.List;
 import java.util.NavigableSet;
@@ -67,8 +68,30 @@ public sealed interface PageDocument {
             return countdown
                     .changes()
                     .map(button -> shown.changed(
-                            button, placed -> placed.with(placed.block().leading(step -> countdown.then()))))
+                            button, placed -> placed.with(placed.block().leadingTo(step -> countdown.then()))))
                     .orElse(shown);
+        }
+
+        /** The countdowns whose end cannot be kept: they change a button with two ways at once to what is not a way of its own. */
+        public List<Placed> countdownsAtOdds() {
+            return blocks.all()
+                    .filter(placed -> placed.block() instanceof Block.Countdown countdown
+                            && !countdown.then().leaves()
+                            && countdown
+                                    .changes()
+                                    .flatMap(blocks::find)
+                                    .filter(changed -> changed.block().nextSteps().stream()
+                                            .anyMatch(NextStep.TwoAtOnce.class::isInstance))
+                                    .isPresent())
+                    .toList();
+        }
+
+        /** @throws Refusal if an edit that led from {@code before} to this made a countdown that cannot be kept */
+        public void refuseOddCountdowns(ContentPage before) {
+            if (countdownsAtOdds().size() > before.countdownsAtOdds().size()) {
+                throw new Refusal(
+                        "The countdown's end changes a button that opens two ways at once, so it needs a page or an offer to lead to. Choose one under “then leads”, or another button.");
+            }
         }
 
         public ContentPage blocks(UnaryOperator<Blocks> change) {

@@ -31,7 +31,7 @@ public record PageSettings(
         title = PlainText.optionalLine("public title", title, 120);
         description = PlainText.optionalLine("description", description, 300);
         language = language.strip();
-        if (!language.matches("[a-z]{2,3}(-[A-Za-z0-9]{2,8})*")) {
+        if (language.length() > 35 || !language.matches("[a-z]{2,3}(-[A-Za-z0-9]{2,8})*")) {
             throw new Refusal("“%s” is not a language tag. Write for example en, de or pt-BR."
                     .formatted(language.length() > 20 ? language.substring(0, 20) + "…" : language));
         }

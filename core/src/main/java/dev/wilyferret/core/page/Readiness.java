@@ -78,11 +78,24 @@ public final class Readiness {
             ways.look(placed);
             blocks.look(placed);
         });
+        countdowns();
         disclosure();
         settings();
         contrast();
         weight();
         return found.byGrade();
+    }
+
+    private void countdowns() {
+        page.countdownsAtOdds()
+                .forEach(placed -> found.add(
+                        Check.COUNTDOWN_AT_ODDS,
+                        Grade.STOPS,
+                        placed.id(),
+                        "then",
+                        "When the countdown is over, a button that opens two ways at once leads to neither a page nor an offer.",
+                        "What opens in two tabs needs a place to go.",
+                        "Choose a page or an offer under “then leads”, or change another button."));
     }
 
     private void headline() {

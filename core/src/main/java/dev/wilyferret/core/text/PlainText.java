@@ -60,11 +60,16 @@ public final class PlainText {
         return OptionalInt.empty();
     }
 
-    /** Control characters, lone surrogates, and the explicit reordering marks of Unicode's UAX #9. */
+    /**
+     * Control characters, lone surrogates, the explicit reordering marks of Unicode's UAX #9, and the noncharacters that a
+     * program may use as marks of its own (Unicode 17.0, section 23.7).
+     */
     private static boolean forbidden(int point) {
         boolean reorders = (point >= 0x202A && point <= 0x202E) || (point >= 0x2066 && point <= 0x2069);
+        boolean mark = point >= 0xFDD0 && point <= 0xFDEF;
         int type = Character.getType(point);
         return reorders
+                || mark
                 || type == Character.CONTROL
                 || type == Character.SURROGATE
                 || type == Character.LINE_SEPARATOR

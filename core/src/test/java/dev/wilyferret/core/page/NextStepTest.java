@@ -7,6 +7,7 @@ import static org.junit.jupiter.params.provider.Arguments.arguments;
 import dev.wilyferret.core.mail.MailText;
 import dev.wilyferret.core.text.Refusal;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
@@ -86,5 +87,69 @@ class NextStepTest {
                 .isInstanceOf(Refusal.class);
         assertThatThrownBy(() -> new MailText("a", "", new RichText("[x](javascript:alert)")))
                 .isInstanceOf(Refusal.class);
+    }
+
+    private static PageDocument.ContentPage ending(NextStep then, NextStep buttonLeads) {
+        return SamplePages.page(
+                Placed.of("go", new Block.Button("Go", buttonLeads)),
+                Placed.of("p", new Block.PopUp("More")),
+                Placed.of(
+                        "c",
+                        new Block.Countdown(
+                                Optional.of(SamplePages.NOON),
+                                "",
+                                "",
+                                Optional.empty(),
+                                Optional.of(new BlockId("go")),
+                                then,
+                                false)));
+    }
+
+    static Stream<NextStep> everyWay() {
+        return Stream.of(
+                new NextStep.NotChosen(),
+                PAGE,
+                new NextStep.ToPageToMake("Later"),
+                OFFER,
+                OTHER,
+                new NextStep.OpenPopUp(new BlockId("p")),
+                new NextStep.ClosePopUp(),
+                new NextStep.JumpTo(new BlockId("p")),
+                new NextStep.ShowThanks(),
+                new NextStep.HandOut("a.pdf"),
+                new NextStep.TwoAtOnce(PAGE, OFFER));
+    }
+
+    @ParameterizedTest
+    @MethodSource("everyWay")
+    void aCountdownsEndIsDrawnWhateverItChanges(NextStep then) {
+        for (NextStep before : everyWay().toList()) {
+            assertThat(ending(then, before)
+                            .at(SamplePages.NOON)
+                            .blocks()
+                            .find(new BlockId("go"))
+                            .orElseThrow()
+                            .block()
+                            .nextSteps())
+                    .containsExactly(then);
+        }
+    }
+
+    @ParameterizedTest
+    @MethodSource("everyWay")
+    void twoAtOnceMayEndOnlyInAWayOfItsOwn(NextStep then) {
+        var odd = ending(then, new NextStep.TwoAtOnce(PAGE, OFFER));
+        var before = ending(then, OFFER);
+        boolean allowed = List.of(PAGE, OFFER, OTHER).contains(then) || then instanceof NextStep.ToPageToMake;
+        assertThat(SamplePages.found(odd).anyMatch("STOPS COUNTDOWN_AT_ODDS c"::equals))
+                .isNotEqualTo(allowed);
+        if (allowed) {
+            odd.refuseOddCountdowns(before);
+        } else {
+            assertThatThrownBy(() -> odd.refuseOddCountdowns(before))
+                    .isInstanceOf(Refusal.class)
+                    .hasMessageContaining("then leads");
+        }
+        odd.refuseOddCountdowns(odd);
     }
 }

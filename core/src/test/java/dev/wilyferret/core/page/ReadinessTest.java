@@ -161,6 +161,21 @@ class ReadinessTest {
                         goodWith(countdown(Optional.of(NOON), Optional.of(new BlockId("sub")))),
                         "STOPS COUNTDOWN_PAST c"),
                 arguments(
+                        "a countdown whose end opens nothing in two tabs",
+                        goodWith(
+                                Placed.of("two", new Block.Button("Both", new NextStep.TwoAtOnce(OFFER, OFFER))),
+                                Placed.of(
+                                        "c",
+                                        new Block.Countdown(
+                                                Optional.of(NOON.plusSeconds(60)),
+                                                "Ends in",
+                                                "",
+                                                Optional.empty(),
+                                                Optional.of(new BlockId("two")),
+                                                new NextStep.ClosePopUp(),
+                                                false))),
+                        "STOPS COUNTDOWN_AT_ODDS c"),
+                arguments(
                         "a countdown without an end",
                         goodWith(countdown(Optional.empty(), Optional.of(new BlockId("sub")))),
                         "STOPS COUNTDOWN_PAST c"),

@@ -1,0 +1,84 @@
+package dev.wilyferret.app.intake;
+
+import jakarta.servlet.http.HttpServletRequest;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.InterruptedIOException;
+import java.net.SocketTimeoutException;
+import java.time.Duration;
+import org.apache.tomcat.util.net.SocketWrapperBase;
+
+/** Reads the body of a request whole, within a size and a time; chunked bodies are counted while they are read. */
+final class Body {
+
+    /** The attribute under which {@link GuardedProtocol} leaves the connection a request came by. */
+    static final String CONNECTION = Body.class.getName();
+
+    private static final int AT_ONCE = 4096;
+    private static final int MOST_DROPPED = 1 << 20;
+    private static final Duration PAUSE = Duration.ofMillis(20);
+    private static final int PAUSES = 10;
+
+    private Body() {}
+
+    /** @throws BodyRefused if it is too large or does not come in time */
+    static byte[] read(HttpServletRequest request, int most, Duration patience) throws IOException {
+        if (request.getContentLengthLong() > most) {
+            drop(request.getInputStream(), new byte[AT_ONCE]);
+            throw BodyRefused.tooLarge(most);
+        }
+        long end = System.nanoTime() + patience.toNanos();
+        ByteArrayOutputStream whole = new ByteArrayOutputStream(Math.max(32, request.getContentLength() / 8));
+        byte[] part = new byte[Math.clamp(request.getContentLengthLong(), 1, AT_ONCE)];
+        InputStream in = request.getInputStream();
+        try {
+            for (int came = next(request, in, part, end); came >= 0; came = next(request, in, part, end)) {
+                if (whole.size() + came > most) {
+                    drop(in, part);
+                    throw BodyRefused.tooLarge(most);
+                }
+                whole.write(part, 0, came);
+            }
+        } catch (SocketTimeoutException dripping) {
+            throw BodyRefused.tooSlow(patience);
+        }
+        return whole.toByteArray();
+    }
+
+    /** Lets what is already coming go by: whoever is still sending would find the connection gone before reading why. */
+    private static void drop(InputStream in, byte[] part) throws IOException {
+        int left = MOST_DROPPED;
+        int silent = 0;
+        while (left > 0 && silent < PAUSES) {
+            if (in.available() > 0) {
+                left -= in.read(part);
+                silent = 0;
+            } else {
+                silent++;
+                pause();
+            }
+        }
+    }
+
+    private static void pause() throws InterruptedIOException {
+        try {
+            Thread.sleep(PAUSE);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new InterruptedIOException("The program is stopping");
+        }
+    }
+
+    /** The server's time-out begins anew with every read, so it is set to what is left of the patience. */
+    private static int next(HttpServletRequest request, InputStream in, byte[] part, long end) throws IOException {
+        long left = (end - System.nanoTime()) / 1_000_000;
+        if (left <= 0) {
+            throw new SocketTimeoutException();
+        }
+        if (request.getAttribute(CONNECTION) instanceof SocketWrapperBase<?> connection) {
+            connection.setReadTimeout(left);
+        }
+        return in.read(part);
+    }
+}

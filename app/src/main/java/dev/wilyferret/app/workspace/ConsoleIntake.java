@@ -1,0 +1,86 @@
+package dev.wilyferret.app.workspace;
+
+import dev.wilyferret.app.intake.BodyRefused;
+import dev.wilyferret.app.intake.GuardedProtocol;
+import dev.wilyferret.app.intake.ReadRequest;
+import jakarta.servlet.FilterChain;
+import jakarta.servlet.ServletException;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import jakarta.servlet.http.HttpSession;
+import java.io.IOException;
+import java.util.Locale;
+import java.util.concurrent.Executors;
+import java.util.regex.Pattern;
+import org.springframework.boot.tomcat.servlet.TomcatServletWebServerFactory;
+import org.springframework.boot.web.server.WebServerFactoryCustomizer;
+import org.springframework.core.annotation.Order;
+import org.springframework.http.HttpMethod;
+import org.springframework.security.core.context.SecurityContext;
+import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
+import org.springframework.stereotype.Component;
+import org.springframework.web.filter.OncePerRequestFilter;
+
+/**
+ * Reads what is sent to the console whole, before anybody looks at it: little before signing in, more after. Files go past
+ * it to the routes that take them, for those who are signed in; their token is checked before the file is read.
+ */
+@Component
+@Order(-200)
+class ConsoleIntake extends OncePerRequestFilter implements WebServerFactoryCustomizer<TomcatServletWebServerFactory> {
+
+    static final int BEFORE_SIGN_IN = 64 << 10;
+    static final int SIGNED_IN = 256 << 10;
+
+    private static final Pattern TAKES_FILES = Pattern.compile(
+            "/shelf|/promotions/[^/]+/pages/[^/]+/(match|blocks/[^/]+/file)|/people/lists/[^/]+/import");
+
+    @Override
+    public void customize(TomcatServletWebServerFactory factory) {
+        factory.setProtocol(GuardedProtocol.class.getName());
+        // A thread that waits for a slow sender costs next to nothing.
+        factory.addConnectorCustomizers(
+                connector -> connector.getProtocolHandler().setExecutor(Executors.newVirtualThreadPerTaskExecutor()));
+    }
+
+    @Override
+    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+            throws ServletException, IOException {
+        boolean bringsNothing =
+                HttpMethod.GET.matches(request.getMethod()) || HttpMethod.HEAD.matches(request.getMethod());
+        boolean signedIn = signedIn(request.getSession(false));
+        if (bringsNothing
+                || (signedIn
+                        && multipart(request)
+                        && TAKES_FILES.matcher(request.getRequestURI()).matches())) {
+            chain.doFilter(request, response);
+            return;
+        }
+        ReadRequest read;
+        try {
+            read = ReadRequest.of(request, signedIn ? SIGNED_IN : BEFORE_SIGN_IN);
+        } catch (BodyRefused refused) {
+            if (multipart(request)) {
+                refused.answer(response);
+            } else {
+                response.setHeader("Connection", "close");
+                response.sendError(refused.status());
+            }
+            return;
+        }
+        chain.doFilter(read, response);
+    }
+
+    static boolean multipart(HttpServletRequest request) {
+        String type = request.getContentType();
+        return type != null && type.toLowerCase(Locale.ROOT).startsWith("multipart/");
+    }
+
+    private static boolean signedIn(@org.jspecify.annotations.Nullable HttpSession session) {
+        return session != null
+                && session.getAttribute(HttpSessionSecurityContextRepository.SPRING_SECURITY_CONTEXT_KEY)
+                        instanceof SecurityContext context
+                && context.getAuthentication() != null
+                && context.getAuthentication().getPrincipal() instanceof Member;
+    }
+}

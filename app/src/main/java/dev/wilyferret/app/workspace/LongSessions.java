@@ -1,0 +1,35 @@
+package dev.wilyferret.app.workspace;
+
+import jakarta.servlet.ServletException;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.time.Duration;
+import org.springframework.security.core.Authentication;
+import org.springframework.security.web.authentication.SavedRequestAwareAuthenticationSuccessHandler;
+import org.springframework.security.web.savedrequest.RequestCache;
+import org.springframework.stereotype.Component;
+
+/** Whoever has signed in keeps their session for a day's work, and the browser is known from then on. */
+@Component
+class LongSessions extends SavedRequestAwareAuthenticationSuccessHandler {
+
+    private static final Duration KEPT = Duration.ofHours(12);
+
+    private final KnownBrowsers browsers;
+
+    LongSessions(KnownBrowsers browsers) {
+        this.browsers = browsers;
+        RequestCache asked = new AskedBefore();
+        setRequestCache(asked);
+        setDefaultTargetUrl("/");
+    }
+
+    @Override
+    public void onAuthenticationSuccess(HttpServletRequest request, HttpServletResponse response, Authentication done)
+            throws IOException, ServletException {
+        request.getSession().setMaxInactiveInterval((int) KEPT.toSeconds());
+        browsers.remember(request, response, (Member) done.getPrincipal());
+        super.onAuthenticationSuccess(request, response, done);
+    }
+}

@@ -1,0 +1,175 @@
+package dev.wilyferret.app.site;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
+
+import dev.wilyferret.app.kit.AppTest;
+import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.pages.Undrawn;
+import dev.wilyferret.core.id.ShortId;
+import dev.wilyferret.core.page.Block;
+import dev.wilyferret.core.page.FormField;
+import dev.wilyferret.core.page.NextStep;
+import dev.wilyferret.core.page.PageDocument.ContentPage;
+import dev.wilyferret.core.page.PageSettings;
+import dev.wilyferret.core.page.Placed;
+import java.net.http.HttpResponse;
+import java.util.List;
+import java.util.UUID;
+import org.jsoup.Jsoup;
+import org.jsoup.nodes.Document;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.beans.factory.annotation.Autowired;
+
+/** What a stranger may send to pages and forms, and what must not come of it. */
+class StrangerTest extends AppTest {
+
+    @Autowired
+    private Undrawn undrawn;
+
+    private Scenario.Trail trail;
+
+    @BeforeEach
+    void begin() {
+        trail = scenario.trail();
+    }
+
+    private static Placed form(NextStep next) {
+        return Placed.of(
+                "f",
+                new Block.Form(FormField.all("First name", "Balcony?"), "Send", "", "Thanks, {{source|you}}!", next));
+    }
+
+    private void publish(ContentPage page) {
+        scenario.write(trail.bridge(), page);
+        await().until(() -> guest().get(trail.bridgePath()).body().contains("Fresh"));
+    }
+
+    private void publish(Placed... more) {
+        Placed[] all = new Placed[more.length + 1];
+        all[0] = Placed.of("h", new Block.Headline("Fresh"));
+        System.arraycopy(more, 0, all, 1, more.length);
+        publish(Scenario.content(all).firing(List.of(trail.pixel())));
+    }
+
+    private HttpResponse<String> send(String... fields) {
+        return guest().post("/opt-in/" + ShortId.of(trail.bridge().id()) + "/f", fields);
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "\"><script>alert(1)</script>",
+                "\"><meta http-equiv=refresh content=0;url=https://elsewhere.example>",
+                "' onfocus='x",
+                "0198c0de-0000-7000-8000-000000000000\">",
+                "not-a-uuid"
+            })
+    void whatIsNoIdOfAViewIsNotWrittenIntoTheRefusedPage(String view) {
+        publish(form(new NextStep.ShowThanks()), Placed.of("own", new Block.Code("<b>my code</b>")));
+        HttpResponse<String> refused = send("email", "no address", "v", view);
+        assertThat(refused.statusCode()).isEqualTo(422);
+        assertThat(refused.body()).doesNotContain(view, "alert(1)", "elsewhere.example", "onfocus");
+        assertThat(Jsoup.parse(refused.body()).select("input[name=v]").val()).isEmpty();
+        String own = "0198c0de-0000-7000-8000-0000000000aa";
+        assertThat(Jsoup.parse(send("email", "no address", "v", own).body())
+                        .select("input[name=v]")
+                        .val())
+                .isEqualTo(own);
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "\uE0F0",
+                "\uE0F0x\uE0F1y\uE0F2",
+                "\uFDD0",
+                "\uFDD0w\uFDD1city\uFDD1x\uFDD2",
+                "\uFDD0v\uFDD2",
+                "zzFIREIDzz"
+            })
+    void typedSignsAreNeverTakenForMarks(String sign) {
+        publish(form(new NextStep.ShowThanks()));
+        String typed = sign.repeat(6_000 / sign.length());
+        HttpResponse<String> refused = send("email", "a@b.example", "first_name", typed, "utm_city", "Linz");
+        assertThat(refused.statusCode()).isEqualTo(422);
+        Document page = Jsoup.parse(refused.body());
+        assertThat(page.select("div:has(#f-first_name) .wrong").text()).contains("at most 300 fit");
+        assertThat(page.select("#f-first_name").val()).isEqualTo(typed.replaceAll("[\uFDD0-\uFDD2]", ""));
+        assertThat(send("email", "a@b.example", "first_name", "\uFDD0v\uFDD2").statusCode())
+                .isEqualTo(422);
+    }
+
+    @Test
+    void whatATokenIsFilledWithStaysInItsPlace() {
+        publish(
+                Placed.of("s", new Block.SubHeadline("From {{city|your town}}")),
+                Placed.of(
+                        "l",
+                        new Block.BonusList("Yours", false, true),
+                        Placed.of("l1", new Block.Bonus("", "Guide", "", "", java.util.Optional.of(new UUID(1, 1))))));
+        Document page = Jsoup.parse(
+                guest().get(trail.bridgePath() + "?city=%EF%B7%90v%EF%B7%92%3Cb%3E%22%27&d=a%22b%26e%3Dmore")
+                        .body());
+        assertThat(page.select("p.sub").first().text()).isEqualTo("From v<b>\"'");
+        assertThat(page.select("a[href^=/gift/]").attr("href")).endsWith("?d=a%22b%26e%3Dmore");
+    }
+
+    @Test
+    void thanksThatNoFormGivesChangeNothing() {
+        publish(form(new NextStep.ToOffer()), Placed.of("d", new Block.Disclosure("I earn a commission.")));
+        String bot = "Examplebot/1.0";
+        for (String thanks : List.of("x", "f", "h", "F", "../f", "f%22%3E", "f".repeat(3000))) {
+            String asked = trail.bridgePath() + "?thanks=" + thanks;
+            assertThat(guest().get(asked).body()).as(thanks).contains("plumage.test", "name=\"email\"");
+            assertThat(guest().as(bot).get(asked).body()).as(thanks).doesNotContain("plumage.test");
+        }
+    }
+
+    @Test
+    void thanksKeepTheRulesForPixels() {
+        publish(form(new NextStep.ShowThanks()));
+        String thanked = trail.bridgePath() + "?thanks=f&utm_source=letter";
+        assertThat(guest().get(thanked).body()).contains("Thanks, letter!", "plumage.test");
+        assertThat(guest().as("Examplebot/1.0").get(thanked).body())
+                .contains("Thanks, letter!")
+                .doesNotContain("plumage.test");
+        publish(Scenario.content(Placed.of("h", new Block.Headline("Fresh")), form(new NextStep.ShowThanks()))
+                .firing(List.of(trail.pixel()))
+                .with(new PageSettings("Fresh", "", "", "", "en", true, true, "", "")));
+        await().until(() -> guest().get(thanked).body().contains("id=\"ask\""));
+    }
+
+    @Test
+    void aPageThatCannotBeReadIsLeftOutAlone() {
+        Scenario.Trail other = scenario.trail();
+        sql.sql("update page set published = '{\"version\": 99}' where id = ?")
+                .param(trail.bridge().id())
+                .update();
+        scenario.awaitLive(trail.bridgePath(), 404);
+        assertThat(guest().head(trail.redirectPath()).statusCode()).isEqualTo(200);
+        assertThat(guest().head(other.bridgePath()).statusCode()).isEqualTo(200);
+        assertThat(guest().get(trail.link().path()).statusCode()).isEqualTo(404);
+        assertThat(undrawn.why(trail.bridge()).orElse("")).contains("version 99");
+        sql.sql("update page set published = draft where id = ?")
+                .param(trail.bridge().id())
+                .update();
+        scenario.awaitLive(trail.bridgePath(), 200);
+        assertThat(undrawn.why(trail.bridge())).isEmpty();
+    }
+
+    @Test
+    void aPageThatCannotBeDrawnIsSaidOnItsBench() {
+        undrawn.found(
+                trail.workspace(),
+                java.util.Map.of(trail.bridge().id(), new IllegalStateException("The countdown has no way.")));
+        assertThat(owner(trail.stage())
+                        .get("/promotions/" + trail.promotion().id() + "/pages/"
+                                + trail.bridge().id())
+                        .body())
+                .contains("Visitors do not see this page: it cannot be drawn. The countdown has no way.");
+    }
+}
