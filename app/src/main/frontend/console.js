@@ -21,6 +21,15 @@
     }
   });
 
+  document.addEventListener('htmx:responseError', function (event) {
+    var state = document.getElementById('kept-line');
+    if (state) {
+      state.textContent = event.detail.xhr.status === 413
+        ? 'Not kept: what was sent is too large. Your words stay here; shorten them, and they are tried again.'
+        : 'Not kept: the program answered ' + event.detail.xhr.status + '. Your words stay here; type on and they are tried again.';
+    }
+  });
+
   // Puts a link to a chosen page where the cursor stands.
   document.addEventListener('click', function (event) {
     var inserter = event.target.closest('[data-insert-link]');

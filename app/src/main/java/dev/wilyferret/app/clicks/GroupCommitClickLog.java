@@ -1,5 +1,6 @@
 package dev.wilyferret.app.clicks;
 
+import dev.wilyferret.app.storage.Lane;
 import dev.wilyferret.core.click.SiteEvent;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -125,7 +126,7 @@ class GroupCommitClickLog implements ClickLog, SmartLifecycle {
     public void start() {
         running = true;
         for (int i = 0; i < WRITERS; i++) {
-            writers.add(Thread.ofPlatform().name("click-log-" + i).start(this::write));
+            writers.add(Thread.ofPlatform().name("click-log-" + i).start(() -> Lane.CLICKS.run(this::write)));
         }
     }
 

@@ -7,6 +7,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Element;
 
@@ -54,7 +56,14 @@ record FormCode(String action, boolean get, Map<String, String> hidden, Map<Stri
         }
         String action = new WebAddress(form.attr("action")).text();
         Map<String, String> labels = new HashMap<>();
-        form.select("label[for]").forEach(label -> labels.putIfAbsent(label.attr("for"), label.text()));
+        Set<String> ids = form.select("input[id], select[id], textarea[id]").stream()
+                .map(Element::id)
+                .collect(Collectors.toSet());
+        for (Element label : form.select("label[for]")) {
+            if (ids.remove(label.attr("for"))) {
+                labels.put(label.attr("for"), label.text());
+            }
+        }
         Map<String, String> hidden = new LinkedHashMap<>();
         Map<String, String> inputs = new LinkedHashMap<>();
         for (Element field : form.select("input[name], select[name], textarea[name]")) {

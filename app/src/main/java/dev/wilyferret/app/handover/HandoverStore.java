@@ -35,11 +35,15 @@ interface HandoverStore extends JpaRepository<HandoverRow, RowKey> {
         int getAttempts();
     }
 
+    /** Takes those that are due, until {@code lease}: a second process, or this one after a crash, takes them only then. */
     @NativeQuery("""
-            select workspace_id as workspace, id, handover_id as handover, subscriber_id as subscriber, attempts
-            from handed where state = 'WAITING' and due_at <= :now order by due_at limit 20
+            update handed h set due_at = :lease
+            from (select workspace_id, id from handed where state = 'WAITING' and due_at <= :now
+              order by due_at limit :most for update skip locked) due
+            where h.workspace_id = due.workspace_id and h.id = due.id
+            returning h.workspace_id as workspace, h.id, h.handover_id as handover, h.subscriber_id as subscriber, h.attempts
             """)
-    List<Waiting> due(Instant now);
+    List<Waiting> take(Instant now, Instant lease, int most);
 
     @Modifying
     @NativeQuery("""

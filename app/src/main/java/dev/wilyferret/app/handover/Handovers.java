@@ -1,5 +1,6 @@
 package dev.wilyferret.app.handover;
 
+import dev.wilyferret.app.outside.Outside;
 import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.people.MailList;
 import dev.wilyferret.app.people.People;
@@ -11,9 +12,6 @@ import dev.wilyferret.core.people.Standing;
 import java.io.IOException;
 import java.net.URI;
 import java.net.URLEncoder;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.security.GeneralSecurityException;
 import java.time.Clock;
@@ -23,8 +21,10 @@ import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.concurrent.Semaphore;
 import java.util.stream.Collectors;
 import javax.crypto.Mac;
 import javax.crypto.spec.SecretKeySpec;
@@ -46,7 +46,10 @@ import tools.jackson.databind.json.JsonMapper;
 public class Handovers {
 
     private static final Logger LOG = LoggerFactory.getLogger(Handovers.class);
-    private static final Duration PATIENCE = Duration.ofSeconds(15);
+    private static final int AT_ONCE = 16;
+    /** Longer than an exchange takes: whoever was taken and not heard of again after this is taken again. */
+    private static final Duration LEASE = Outside.PATIENCE.multipliedBy(4);
+
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
     private final HandoverStore handovers;
@@ -55,21 +58,21 @@ public class Handovers {
     private final TransactionTemplate transaction;
     private final UuidV7 ids;
     private final Clock clock;
-    private final HttpClient http = HttpClient.newBuilder()
-            .connectTimeout(PATIENCE)
-            .followRedirects(HttpClient.Redirect.NEVER)
-            .build();
+    private final Outside outside;
+    private final Semaphore free = new Semaphore(AT_ONCE);
 
     Handovers(
             HandoverStore handovers,
             People people,
             Lists lists,
+            Outside outside,
             TransactionTemplate transaction,
             UuidV7 ids,
             Clock clock) {
         this.handovers = handovers;
         this.people = people;
         this.lists = lists;
+        this.outside = outside;
         this.transaction = transaction;
         this.ids = ids;
         this.clock = clock;
@@ -117,13 +120,32 @@ public class Handovers {
         handovers.forget(erased.workspace(), erased.subscribers());
     }
 
-    @Scheduled(fixedDelay = 1000)
+    /** Hands on whoever is due, each on a thread of its own and a bounded number at once; none waits for another. */
+    @Scheduled(fixedDelay = 500)
     void turn() {
         try {
-            handovers.due(clock.instant()).forEach(this::handOn);
+            int places = free.availablePermits();
+            if (places > 0) {
+                Instant now = clock.instant();
+                Objects.requireNonNull(transaction.execute(status -> handovers.take(now, now.plus(LEASE), places)))
+                        .forEach(this::begin);
+            }
         } catch (RuntimeException e) {
             LOG.warn("Subscribers could not be handed on; it is tried again: {}", e.getMessage());
         }
+    }
+
+    private void begin(HandoverStore.Waiting waiting) {
+        free.acquireUninterruptibly();
+        Thread.ofVirtual().name("handover").start(() -> {
+            try {
+                handOn(waiting);
+            } catch (RuntimeException e) {
+                LOG.warn("A subscriber could not be handed on; it is tried again: {}", e.getMessage());
+            } finally {
+                free.release();
+            }
+        });
     }
 
     private void handOn(HandoverStore.Waiting waiting) {
@@ -154,31 +176,26 @@ public class Handovers {
     /** Sends a subscriber on, and says what came back. */
     public Answer send(Handover to, Subscriber one) {
         try {
-            HttpRequest request = switch (to.kind()) {
+            Outside.Answer answer = switch (to.kind()) {
                 case WEBHOOK -> webhook(to, one);
                 case FORM -> form(to, one);
             };
-            HttpResponse<String> answer =
-                    http.send(request, HttpResponse.BodyHandlers.ofString(StandardCharsets.UTF_8));
-            boolean taken = answer.statusCode() < (to.kind() == Handover.Kind.FORM ? 400 : 300);
-            return new Answer(taken, shown(answer.statusCode() + " " + answer.body()));
+            boolean taken = answer.status() < (to.kind() == Handover.Kind.FORM ? 400 : 300);
+            return new Answer(taken, shown(answer.status() + " " + answer.body()));
         } catch (IOException | IllegalArgumentException e) {
             return new Answer(
                     false, shown("Out of reach: " + (e.getMessage() == null ? e.toString() : e.getMessage())));
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            return new Answer(false, "The program was stopping.");
         }
     }
 
-    private static String shown(String answer) {
+    static String shown(String answer) {
         String clean = answer.replaceAll("<[^<>]*+>", " ")
                 .replaceAll("[\\p{C}\\s]++", " ")
                 .strip();
         return clean.length() > 300 ? clean.substring(0, 299) + "…" : clean;
     }
 
-    private HttpRequest webhook(Handover to, Subscriber one) {
+    private Outside.Answer webhook(Handover to, Subscriber one) throws IOException {
         Map<String, Object> body = new LinkedHashMap<>();
         body.put("event", "subscriber-confirmed");
         body.put("id", one.id());
@@ -197,13 +214,11 @@ public class Handovers {
         body.put("confirmed_at", one.confirmedAt().map(Instant::toString).orElse(""));
         String json = JSON.writeValueAsString(body);
         String time = String.valueOf(clock.instant().getEpochSecond());
-        return HttpRequest.newBuilder(URI.create(to.address()))
-                .timeout(PATIENCE)
-                .header("Content-Type", "application/json")
-                .header("X-Ferret-Time", time)
-                .header("X-Ferret-Signature", signature(to.secret(), time + "." + json))
-                .POST(HttpRequest.BodyPublishers.ofString(json))
-                .build();
+        return outside.post(
+                URI.create(to.address()),
+                "application/json",
+                Map.of("X-Ferret-Time", time, "X-Ferret-Signature", signature(to.secret(), time + "." + json)),
+                json);
     }
 
     static String signature(String secret, String text) {
@@ -216,21 +231,15 @@ public class Handovers {
         }
     }
 
-    private static HttpRequest form(Handover to, Subscriber one) {
+    private Outside.Answer form(Handover to, Subscriber one) throws IOException {
         Map<String, String> fields = new LinkedHashMap<>(to.fields());
         to.filled().forEach((name, part) -> fields.put(name, value(FormCode.Part.valueOf(part), one)));
         String encoded = fields.entrySet().stream()
                 .map(field -> encoded(field.getKey()) + "=" + encoded(field.getValue()))
                 .collect(Collectors.joining("&"));
-        HttpRequest.Builder request = HttpRequest.newBuilder().timeout(PATIENCE);
         return to.get()
-                ? request.uri(URI.create(to.address() + (to.address().contains("?") ? "&" : "?") + encoded))
-                        .GET()
-                        .build()
-                : request.uri(URI.create(to.address()))
-                        .header("Content-Type", "application/x-www-form-urlencoded")
-                        .POST(HttpRequest.BodyPublishers.ofString(encoded))
-                        .build();
+                ? outside.get(URI.create(to.address() + (to.address().contains("?") ? "&" : "?") + encoded))
+                : outside.post(URI.create(to.address()), "application/x-www-form-urlencoded", Map.of(), encoded);
     }
 
     private static String encoded(String text) {

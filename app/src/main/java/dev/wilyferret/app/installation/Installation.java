@@ -14,6 +14,8 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param siteBehindProxy whether to believe X-Forwarded-For and X-Forwarded-Proto from a proxy on a private address
  * @param files the folder for uploaded pictures and videos
  * @param cityTable a table of cities by network address in the MMDB format, for the city token; empty for none
+ * @param outsideAllowed what the program may reach that is not on the public internet: {@code host:port} pairs, separated
+ *     by commas; empty for nothing
  * @param mail the mail server
  * @param demo the demo scenario
  */
@@ -26,6 +28,7 @@ public record Installation(
         boolean siteBehindProxy,
         Path files,
         String cityTable,
+        String outsideAllowed,
         Mail mail,
         Demo demo) {
 

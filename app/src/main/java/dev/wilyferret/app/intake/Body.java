@@ -16,16 +16,18 @@ final class Body {
     static final String CONNECTION = Body.class.getName();
 
     private static final int AT_ONCE = 4096;
-    private static final int MOST_DROPPED = 1 << 20;
     private static final Duration PAUSE = Duration.ofMillis(20);
     private static final int PAUSES = 10;
 
     private Body() {}
 
-    /** @throws BodyRefused if it is too large or does not come in time */
-    static byte[] read(HttpServletRequest request, int most, Duration patience) throws IOException {
+    /**
+     * @param dropped how many bytes too many may go by before the refusal is answered
+     * @throws BodyRefused if it is too large or does not come in time
+     */
+    static byte[] read(HttpServletRequest request, int most, Duration patience, int dropped) throws IOException {
         if (request.getContentLengthLong() > most) {
-            drop(request.getInputStream(), new byte[AT_ONCE]);
+            drop(request.getInputStream(), new byte[AT_ONCE], dropped);
             throw BodyRefused.tooLarge(most);
         }
         long end = System.nanoTime() + patience.toNanos();
@@ -35,7 +37,7 @@ final class Body {
         try {
             for (int came = next(request, in, part, end); came >= 0; came = next(request, in, part, end)) {
                 if (whole.size() + came > most) {
-                    drop(in, part);
+                    drop(in, part, dropped);
                     throw BodyRefused.tooLarge(most);
                 }
                 whole.write(part, 0, came);
@@ -47,8 +49,8 @@ final class Body {
     }
 
     /** Lets what is already coming go by: whoever is still sending would find the connection gone before reading why. */
-    private static void drop(InputStream in, byte[] part) throws IOException {
-        int left = MOST_DROPPED;
+    private static void drop(InputStream in, byte[] part, int most) throws IOException {
+        int left = most;
         int silent = 0;
         while (left > 0 && silent < PAUSES) {
             if (in.available() > 0) {

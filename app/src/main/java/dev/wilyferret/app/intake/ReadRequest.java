@@ -29,6 +29,7 @@ public final class ReadRequest extends HttpServletRequestWrapper {
     public static final Duration PATIENCE = Duration.ofSeconds(10);
 
     private static final int MOST_FIELDS = 1000;
+    private static final int MOST_DROPPED = 1 << 20;
 
     private final byte[] body;
     private final Map<String, String[]> parameters;
@@ -46,7 +47,12 @@ public final class ReadRequest extends HttpServletRequestWrapper {
      * @throws BodyRefused if it is too large, too slow, or no form that can be read
      */
     public static ReadRequest of(HttpServletRequest request, int most) throws IOException {
-        byte[] body = Body.read(request, most, PATIENCE);
+        return of(request, most, MOST_DROPPED);
+    }
+
+    /** As {@link #of(HttpServletRequest, int)}, letting so many bytes too many go by before it is refused. */
+    public static ReadRequest of(HttpServletRequest request, int most, int dropped) throws IOException {
+        byte[] body = Body.read(request, most, PATIENCE, dropped);
         try {
             return new ReadRequest(request, body, parameters(request, body));
         } catch (IllegalStateException unreadable) {

@@ -1,17 +1,15 @@
 package dev.wilyferret.app.media;
 
 import dev.wilyferret.core.text.Refusal;
-import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.Iterator;
 import javax.imageio.ImageIO;
-import javax.imageio.ImageReadParam;
 import javax.imageio.ImageReader;
 import javax.imageio.stream.ImageInputStream;
 
 /** The pixels of a picture, thinned out to some ten thousand. */
-public final class PictureSample {
+final class PictureSample {
 
     private static final int SIDE = 120;
     private static final long MOST_PIXELS = 60_000_000;
@@ -22,7 +20,7 @@ public final class PictureSample {
      * @return red, green and blue in the lowest 24 bits
      * @throws Refusal if it is no picture, or too large to be read
      */
-    public static int[] pixels(InputStream content) {
+    static int[] pixels(InputStream content, Decoding decoding) {
         try (ImageInputStream in = ImageIO.createImageInputStream(content)) {
             Iterator<ImageReader> readers = ImageIO.getImageReaders(in);
             if (!readers.hasNext()) {
@@ -31,7 +29,7 @@ public final class PictureSample {
             ImageReader reader = readers.next();
             try {
                 reader.setInput(in);
-                return thinned(reader);
+                return thinned(reader, decoding);
             } finally {
                 reader.dispose();
             }
@@ -43,18 +41,17 @@ public final class PictureSample {
         }
     }
 
-    private static int[] thinned(ImageReader reader) throws IOException {
+    private static int[] thinned(ImageReader reader, Decoding decoding) throws IOException {
         int width = reader.getWidth(0);
         int height = reader.getHeight(0);
         if ((long) width * height > MOST_PIXELS) {
             throw new Refusal(
                     "That picture is %,d by %,d pixels; that is too large. Save it smaller.".formatted(width, height));
         }
-        ImageReadParam param = reader.getDefaultReadParam();
-        int step = Math.max(1, Math.max(width, height) / SIDE);
-        param.setSourceSubsampling(step, step, 0, 0);
-        BufferedImage image = reader.read(0, param);
-        int[] all = image.getRGB(0, 0, image.getWidth(), image.getHeight(), null, 0, image.getWidth());
+        int[] all = decoding.use(
+                reader,
+                SIDE,
+                image -> image.getRGB(0, 0, image.getWidth(), image.getHeight(), null, 0, image.getWidth()));
         return java.util.Arrays.stream(all).map(pixel -> pixel & 0xFFFFFF).toArray();
     }
 }

@@ -253,6 +253,11 @@ public final class Drawing {
                 .toList();
     }
 
+    /** Why a form that was sent could not be kept; empty if it was not sent, or something else came of it. */
+    public String trouble(Placed placed) {
+        return sent(placed).map(FormSent::trouble).orElse("");
+    }
+
     private Optional<FormSent> sent(Placed placed) {
         return around.sent().filter(sent -> sent.form().equals(placed.id()));
     }

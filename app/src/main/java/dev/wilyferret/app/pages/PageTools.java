@@ -1,7 +1,6 @@
 package dev.wilyferret.app.pages;
 
 import dev.wilyferret.app.media.MediaFile;
-import dev.wilyferret.app.media.PictureSample;
 import dev.wilyferret.app.media.Shelf;
 import dev.wilyferret.core.color.PictureColours;
 import dev.wilyferret.core.page.Block;
@@ -49,7 +48,7 @@ class PageTools {
     @PostMapping("/match")
     String match(BenchRequest asked, @RequestParam MultipartFile file, Model model) throws IOException {
         try {
-            model.addAttribute("palettes", PictureColours.palettes(PictureSample.pixels(file.getInputStream())));
+            model.addAttribute("palettes", PictureColours.palettes(shelf.sample(file.getInputStream())));
         } catch (Refusal refusal) {
             model.addAttribute("matchRefused", refusal.getMessage());
         }
@@ -73,11 +72,15 @@ class PageTools {
 
     @PostMapping("/ad")
     String ad(BenchRequest asked, @RequestParam String ad, Model model) {
-        String words = ad.length() > 2000 ? ad.substring(0, 2000) : ad;
-        if (!words.isBlank()) {
-            model.addAttribute(
-                    "carried",
-                    MessageMatch.of(words, ((ContentPage) asked.page().draft()).blocks()));
+        try {
+            String words = PlainText.lines("ad", ad, 2000);
+            if (!words.isEmpty()) {
+                model.addAttribute(
+                        "carried",
+                        MessageMatch.of(words, ((ContentPage) asked.page().draft()).blocks()));
+            }
+        } catch (Refusal refusal) {
+            model.addAttribute("adRefused", refusal.getMessage());
         }
         return tools(asked, "carried", model);
     }

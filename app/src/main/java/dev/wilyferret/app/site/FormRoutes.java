@@ -36,12 +36,18 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.TransactionException;
 import org.springframework.web.util.UriComponentsBuilder;
 
 /** What visitors send: opt-in forms and quizzes; and the calendar file of a countdown. */
 @Component
 class FormRoutes {
+
+    private static final Logger LOG = LoggerFactory.getLogger(FormRoutes.class);
 
     /** A person needs longer than this to read a form and fill it in. */
     private static final Duration TOO_FAST = Duration.ofMillis(1500);
@@ -58,6 +64,7 @@ class FormRoutes {
     private final PageHtml html;
     private final TokenValues tokens;
     private final UuidV7 ids;
+    private final Line line;
     private final Answers answers;
     private final Clock clock;
 
@@ -71,6 +78,7 @@ class FormRoutes {
             PageHtml html,
             TokenValues tokens,
             UuidV7 ids,
+            Line line,
             Answers answers,
             Clock clock) {
         this.snapshots = snapshots;
@@ -82,6 +90,7 @@ class FormRoutes {
         this.html = html;
         this.tokens = tokens;
         this.ids = ids;
+        this.line = line;
         this.answers = answers;
         this.clock = clock;
     }
@@ -111,10 +120,50 @@ class FormRoutes {
             answers.notFound(response);
             return;
         }
-        LivePage page = found.get().page;
-        Block.Form form = (Block.Form) found.get().placed.block();
+        try {
+            line.in(() -> {
+                take(request, response, found.get());
+                return true;
+            });
+        } catch (Line.Full | DataAccessException | TransactionException notKept) {
+            LOG.warn("A form could not be kept; the visitor is asked to send it again: {}", notKept.getMessage());
+            response.setHeader("Retry-After", "3");
+            again(
+                    request,
+                    response,
+                    HttpServletResponse.SC_SERVICE_UNAVAILABLE,
+                    found.get(),
+                    FormSent.notKept(
+                            found.get().placed.id(),
+                            typed(request, (Block.Form) found.get().placed.block()),
+                            "This could not be kept just now. What you typed still stands here: please send it again in a few seconds."));
+        }
+    }
+
+    private static Map<String, String> typed(HttpServletRequest request, Block.Form form) {
         Map<String, String> typed = new LinkedHashMap<>();
         LeadFields.of(form).forEach(field -> typed.put(field.name(), parameter(request, field.name())));
+        return typed;
+    }
+
+    /** The page once more, with what came of the form that was sent. */
+    private void again(HttpServletRequest request, HttpServletResponse response, int status, Found found, FormSent sent)
+            throws IOException {
+        LivePage page = found.page;
+        answers.html(
+                response,
+                status,
+                ServedHtml.of(html.render(
+                        page.document(),
+                        page.around().firing(List.of()).at(clock.instant()).after(sent))),
+                UuidV7.parse(parameter(request, "v")),
+                tokens.of(request, Optional.empty(), page.offerName()));
+    }
+
+    private void take(HttpServletRequest request, HttpServletResponse response, Found found) throws IOException {
+        LivePage page = found.page;
+        Block.Form form = (Block.Form) found.placed.block();
+        Map<String, String> typed = typed(request, form);
         Map<String, String> findings = new LinkedHashMap<>(LeadFields.findings(form, typed));
         String order = typed.getOrDefault(LeadFields.ORDER, "").strip();
         if (findings.isEmpty()
@@ -125,21 +174,12 @@ class FormRoutes {
                     "No order with this number has been reported to us yet. Check it for a typing slip; a fresh order can take a day.");
         }
         if (!findings.isEmpty()) {
-            FormSent sent = FormSent.refused(found.get().placed.id(), typed, findings);
-            ServedHtml again = ServedHtml.of(html.render(
-                    page.document(),
-                    page.around().firing(List.of()).at(clock.instant()).after(sent)));
-            answers.html(
-                    response,
-                    422,
-                    again,
-                    UuidV7.parse(parameter(request, "v")),
-                    tokens.of(request, Optional.empty(), page.offerName()));
+            again(request, response, 422, found, FormSent.refused(found.placed.id(), typed, findings));
             return;
         }
         Lead lead = lead(request, page, form, typed);
         Optional<Subscriber> joined = leads.keep(page.workspace(), lead, form.list(), joining(lead, form, typed));
-        answers.seeOther(response, after(form, page, found.get().placed.id(), joined, typed));
+        answers.seeOther(response, after(form, page, found.placed.id(), joined, typed));
     }
 
     /**

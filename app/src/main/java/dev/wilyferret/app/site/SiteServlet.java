@@ -34,6 +34,7 @@ class SiteServlet extends HttpServlet {
     private final transient OwnRoutes own;
     private final transient MediaRoute media;
     private final transient SnapshotKeeper snapshots;
+    private final transient Line line;
     private final transient Answers answers;
 
     SiteServlet(
@@ -45,6 +46,7 @@ class SiteServlet extends HttpServlet {
             OwnRoutes own,
             MediaRoute media,
             SnapshotKeeper snapshots,
+            Line line,
             Answers answers) {
         this.visitors = visitors;
         this.pixels = pixels;
@@ -54,6 +56,7 @@ class SiteServlet extends HttpServlet {
         this.own = own;
         this.media = media;
         this.snapshots = snapshots;
+        this.line = line;
         this.answers = answers;
     }
 
@@ -68,6 +71,9 @@ class SiteServlet extends HttpServlet {
             // What is left of it is not waited for.
             response.setHeader("Connection", "close");
             answers.refused(response, refused.status(), refused.getMessage());
+        } catch (Line.Full full) {
+            LOG.warn("A request to the public site was not served: {}", full.getMessage());
+            answers.tryAgain(response);
         } catch (ClickLog.NotKept notKept) {
             LOG.error("A request was not answered, since it could not be kept", notKept);
             answers.tryAgain(response);
@@ -86,22 +92,34 @@ class SiteServlet extends HttpServlet {
         if (posting && path.equals("/px")) {
             pixels.report(request, response);
         } else if ((reading || posting) && parts.length == 2 && parts[0].equals("postback")) {
-            postbacks.receive(request, response, parts[1]);
+            inLine(() -> postbacks.receive(request, response, parts[1]));
         } else if (posting && parts.length == 3 && parts[0].equals("opt-in")) {
             forms.optIn(request, response, parts[1], parts[2]);
         } else if (posting && parts.length == 3 && parts[0].equals("quiz")) {
             forms.quiz(request, response, parts[1], parts[2]);
         } else if (posting && parts.length == 2 && parts[0].equals("leave")) {
-            mails.leave(response, parts[1]);
+            inLine(() -> mails.leave(response, parts[1]));
         } else if (posting && parts.length == 2 && parts[0].equals("confirm")) {
-            mails.confirm(response, parts[1]);
+            inLine(() -> mails.confirm(response, parts[1]));
         } else if (posting && parts.length == 2 && parts[0].equals("gift")) {
-            mails.renew(request, response, parts[1]);
+            inLine(() -> mails.renew(request, response, parts[1]));
         } else if (reading) {
             read(request, response, path, parts);
         } else {
             answers.notFound(response);
         }
+    }
+
+    /** What needs the database. */
+    private interface Served {
+        void serve() throws IOException;
+    }
+
+    private void inLine(Served work) throws IOException {
+        line.in(() -> {
+            work.serve();
+            return true;
+        });
     }
 
     private void read(HttpServletRequest request, HttpServletResponse response, String path, String[] parts)
@@ -112,15 +130,15 @@ class SiteServlet extends HttpServlet {
             case "out/3" -> visitors.out(request, response, parts[1], ShortId.parse(parts[2]));
             case "px/3" -> pixels.image(request, response, parts[1], parts[2]);
             case "media/2" -> media.serve(request, response, parts[1]);
-            case "own/2" -> own.mark(request, response, parts[1]);
-            case "preview/2" -> own.preview(request, response, parts[1]);
+            case "own/2" -> inLine(() -> own.mark(request, response, parts[1]));
+            case "preview/2" -> inLine(() -> own.preview(request, response, parts[1]));
             case "design/2" -> own.design(response, parts[1]);
             case "type/2" -> media.type(response, parts[1]);
-            case "confirm/2" -> mails.askToConfirm(response, parts[1]);
-            case "leave/2" -> mails.askToLeave(response, parts[1]);
-            case "m/4" -> mails.follow(request, response, parts);
-            case "gift/2" -> mails.gift(request, response, parts[1]);
-            case "mail-preview/2" -> own.mail(response, parts[1]);
+            case "confirm/2" -> inLine(() -> mails.askToConfirm(response, parts[1]));
+            case "leave/2" -> inLine(() -> mails.askToLeave(response, parts[1]));
+            case "m/4" -> inLine(() -> mails.follow(request, response, parts));
+            case "gift/2" -> inLine(() -> mails.gift(request, response, parts[1]));
+            case "mail-preview/2" -> inLine(() -> own.mail(response, parts[1]));
             case "calendar/3" -> forms.calendar(response, parts[1], parts[2]);
             case "privacy/1" -> privacy(response);
             case "robots.txt/1" ->

@@ -3,6 +3,7 @@ package dev.wilyferret.app.workspace;
 import dev.wilyferret.app.intake.BodyRefused;
 import dev.wilyferret.app.intake.GuardedProtocol;
 import dev.wilyferret.app.intake.ReadRequest;
+import dev.wilyferret.app.storage.Lane;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
@@ -31,6 +32,8 @@ class ConsoleIntake extends OncePerRequestFilter implements WebServerFactoryCust
 
     static final int BEFORE_SIGN_IN = 64 << 10;
     static final int SIGNED_IN = 256 << 10;
+    /** Whoever pasted a whole book by accident is told so, rather than find the connection gone. */
+    private static final int DROPPED_SIGNED_IN = 64 << 20;
 
     private static final Pattern TAKES_FILES = Pattern.compile(
             "/shelf|/promotions/[^/]+/pages/[^/]+/(match|blocks/[^/]+/file)|/people/lists/[^/]+/import");
@@ -53,12 +56,14 @@ class ConsoleIntake extends OncePerRequestFilter implements WebServerFactoryCust
                 || (signedIn
                         && multipart(request)
                         && TAKES_FILES.matcher(request.getRequestURI()).matches())) {
-            chain.doFilter(request, response);
+            inLane(chain, request, response);
             return;
         }
         ReadRequest read;
         try {
-            read = ReadRequest.of(request, signedIn ? SIGNED_IN : BEFORE_SIGN_IN);
+            read = signedIn
+                    ? ReadRequest.of(request, SIGNED_IN, DROPPED_SIGNED_IN)
+                    : ReadRequest.of(request, BEFORE_SIGN_IN);
         } catch (BodyRefused refused) {
             if (multipart(request)) {
                 refused.answer(response);
@@ -68,7 +73,21 @@ class ConsoleIntake extends OncePerRequestFilter implements WebServerFactoryCust
             }
             return;
         }
-        chain.doFilter(read, response);
+        inLane(chain, read, response);
+    }
+
+    private static void inLane(FilterChain chain, HttpServletRequest request, HttpServletResponse response)
+            throws ServletException, IOException {
+        try {
+            Lane.CONSOLE.in(() -> {
+                chain.doFilter(request, response);
+                return true;
+            });
+        } catch (ServletException | IOException | RuntimeException failed) {
+            throw failed;
+        } catch (Exception impossible) {
+            throw new ServletException(impossible);
+        }
     }
 
     static boolean multipart(HttpServletRequest request) {

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.wilyferret.app.handover.FormCode.Part;
+import dev.wilyferret.app.kit.LinearTime;
 import dev.wilyferret.core.text.Refusal;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -102,5 +103,14 @@ class FormCodeTest {
     @Test
     void aBookIsNoForm() {
         assertThatThrownBy(() -> FormCode.read("x".repeat(50_001))).hasMessageContaining("longer than a form");
+    }
+
+    @Test
+    void readingTakesTimeInProportion() {
+        LinearTime.check("", FormCode::read);
+        LinearTime.check(
+                "<form action='https://a.example'><input name=e>",
+                code -> FormCode.read(code.substring(0, Math.min(code.length(), 49_999))));
+        LinearTime.check("200 ", Handovers::shown);
     }
 }

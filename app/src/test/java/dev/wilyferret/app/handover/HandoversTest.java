@@ -1,12 +1,15 @@
 package dev.wilyferret.app.handover;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.awaitility.Awaitility.await;
 
 import com.sun.net.httpserver.HttpServer;
+import dev.wilyferret.app.installation.Installation;
 import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.outside.Outside;
 import dev.wilyferret.app.people.Joining;
 import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.people.MailList;
@@ -16,16 +19,23 @@ import dev.wilyferret.core.people.EmailAddress;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
+import java.net.ServerSocket;
+import java.net.Socket;
+import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.concurrent.Callable;
 import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.Executors;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.springframework.beans.factory.annotation.Autowired;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -38,6 +48,8 @@ class HandoversTest extends AppTest {
     private final List<Came> came = new CopyOnWriteArrayList<>();
     private volatile int answer = 200;
     private HttpServer elsewhere;
+    /** Another for each test, since what an earlier one left waiting may still come. */
+    private String hook = "";
 
     @Autowired
     private Handovers handovers;
@@ -53,8 +65,9 @@ class HandoversTest extends AppTest {
 
     @BeforeEach
     void begin() throws IOException {
-        elsewhere = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
-        elsewhere.createContext("/hook", exchange -> {
+        elsewhere = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), ELSEWHERE), 0);
+        hook = "/hook-" + UUID.randomUUID();
+        elsewhere.createContext(hook, exchange -> {
             came.add(new Came(
                     new String(exchange.getRequestBody().readAllBytes(), StandardCharsets.UTF_8),
                     String.valueOf(exchange.getRequestHeaders().getFirst("X-Ferret-Time")),
@@ -86,7 +99,7 @@ class HandoversTest extends AppTest {
     }
 
     private String address() {
-        return "http://127.0.0.1:" + elsewhere.getAddress().getPort() + "/hook";
+        return "http://127.0.0.1:" + ELSEWHERE + hook;
     }
 
     private Handover webhook() {
@@ -107,6 +120,12 @@ class HandoversTest extends AppTest {
 
     private Subscriber joins(String who) {
         return people.join(stage.id(), list, Joining.plain(new EmailAddress(who), "Ines", "Okafor"));
+    }
+
+    private int tries() {
+        return handovers.handed(stage.id(), list).stream()
+                .mapToInt(Handovers.Handed::attempts)
+                .sum();
     }
 
     private String state(Subscriber one) {
@@ -146,7 +165,7 @@ class HandoversTest extends AppTest {
         answer = 500;
         webhook();
         Subscriber one = joins("mara@hook.example");
-        await().atMost(Duration.ofSeconds(15)).until(() -> came.size() == 1);
+        await().atMost(Duration.ofSeconds(15)).until(() -> came.size() == 1 && tries() == 1);
         assertThat(state(one)).isEqualTo("WAITING");
         answer = 204;
         clock.pass(Duration.ofSeconds(70));
@@ -159,7 +178,7 @@ class HandoversTest extends AppTest {
         answer = 500;
         webhook();
         Subscriber one = joins("tomas@hook.example");
-        await().atMost(Duration.ofSeconds(15)).until(() -> came.size() == 1);
+        await().atMost(Duration.ofSeconds(15)).until(() -> came.size() == 1 && tries() == 1);
         people.leave(stage.id(), one.id());
         clock.pass(Duration.ofSeconds(70));
         await().atMost(Duration.ofSeconds(15)).until(() -> state(one).equals("DROPPED"));
@@ -206,5 +225,144 @@ class HandoversTest extends AppTest {
         assertThat(handovers.of(stage.id(), list))
                 .extracting(Handover::address)
                 .containsExactly("https://a.example/in");
+    }
+
+    /** Takes requests, and answers each as slowly as it can. */
+    private static final class Trickling implements AutoCloseable {
+        private final ServerSocket server = new ServerSocket(0, 50, InetAddress.getLoopbackAddress());
+        private final List<Socket> open = new CopyOnWriteArrayList<>();
+
+        Trickling() throws IOException {
+            Thread.ofVirtual().start(() -> {
+                while (!server.isClosed()) {
+                    try {
+                        Socket one = server.accept();
+                        open.add(one);
+                        Thread.ofVirtual().start(() -> trickle(one));
+                    } catch (IOException closed) {
+                        return;
+                    }
+                }
+            });
+        }
+
+        private static void trickle(Socket one) {
+            try {
+                one.getOutputStream()
+                        .write("HTTP/1.1 200 OK\r\nContent-Length: 1000000\r\n\r\n"
+                                .getBytes(StandardCharsets.US_ASCII));
+                while (true) {
+                    one.getOutputStream().write('<');
+                    Thread.sleep(200);
+                }
+            } catch (IOException | InterruptedException over) {
+                // The other side has had enough.
+            }
+        }
+
+        int port() {
+            return server.getLocalPort();
+        }
+
+        @Override
+        public void close() throws IOException {
+            server.close();
+            for (Socket one : open) {
+                one.close();
+            }
+        }
+    }
+
+    @Test
+    void receiversThatTrickleHoldNobodyUp() throws Exception {
+        try (Trickling slow = new Trickling()) {
+            Installation allowing = allowing("127.0.0.1:" + slow.port());
+            Outside outside = new Outside(allowing);
+            long begun = System.nanoTime();
+            try (var threads = Executors.newVirtualThreadPerTaskExecutor()) {
+                var asked = threads.invokeAll(java.util.Collections.<Callable<String>>nCopies(10, () -> {
+                    try {
+                        outside.get(URI.create("http://127.0.0.1:" + slow.port() + "/"));
+                        return "answered";
+                    } catch (IOException tooSlow) {
+                        return String.valueOf(tooSlow.getMessage());
+                    }
+                }));
+                for (var one : asked) {
+                    assertThat(one.get()).contains("longer than 15 seconds");
+                }
+            }
+            assertThat(Duration.ofNanos(System.nanoTime() - begun))
+                    .isBetween(Duration.ofSeconds(14), Duration.ofSeconds(20));
+            outside.destroy();
+        }
+    }
+
+    private Installation allowing(String pairs) {
+        return new Installation(
+                installation.consoleAddress(),
+                installation.siteAddress(),
+                installation.siteBind(),
+                installation.sitePort(),
+                installation.siteBehindProxy(),
+                installation.files(),
+                installation.cityTable(),
+                pairs,
+                installation.mail(),
+                installation.demo());
+    }
+
+    @Test
+    void anAnswerThatIsLongIsReadAtItsBeginningOnly() throws Exception {
+        elsewhere.createContext("/long", exchange -> {
+            exchange.sendResponseHeaders(200, 0);
+            try (var out = exchange.getResponseBody()) {
+                for (int i = 0; i < 5000; i++) {
+                    out.write("<".repeat(1000).getBytes(StandardCharsets.US_ASCII));
+                }
+            } catch (IOException cut) {
+                // As it should be.
+            }
+        });
+        Outside outside = new Outside(allowing("127.0.0.1:" + ELSEWHERE));
+        Outside.Answer answer = outside.get(URI.create("http://127.0.0.1:" + ELSEWHERE + "/long"));
+        assertThat(answer.body()).hasSize(4096);
+        outside.destroy();
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "http://127.0.0.1:%d/hook",
+                "http://localhost:%d/hook",
+                "http://[::1]:%d/hook",
+                "http://[::ffff:127.0.0.1]:%d/hook",
+                "http://2130706433:%d/hook",
+                "http://0x7f000001:%d/hook",
+                "http://127.1:%d/hook",
+                "http://0.0.0.0:%d/hook",
+                "http://169.254.169.254/latest"
+            })
+    void nothingOfTheOperatorsOwnNetworkIsReached(String address) throws Exception {
+        Outside outside = new Outside(allowing("127.0.0.2:" + ELSEWHERE + ", localhost:1"));
+        assertThatThrownBy(() -> outside.get(URI.create(address.formatted(ELSEWHERE))))
+                .isInstanceOfAny(IOException.class, IllegalArgumentException.class);
+        assertThat(came).isEmpty();
+        outside.destroy();
+    }
+
+    @Test
+    void redirectsAreNotFollowed() throws Exception {
+        elsewhere.createContext("/moved", exchange -> {
+            exchange.getResponseHeaders().add("Location", address());
+            exchange.sendResponseHeaders(302, -1);
+            exchange.close();
+        });
+        Outside outside = new Outside(allowing("127.0.0.1:" + ELSEWHERE));
+        assertThat(outside.get(URI.create("http://127.0.0.1:" + ELSEWHERE + "/moved"))
+                        .status())
+                .isEqualTo(302);
+        assertThat(came).isEmpty();
+        outside.destroy();
     }
 }

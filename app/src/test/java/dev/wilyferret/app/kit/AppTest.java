@@ -21,6 +21,9 @@ public abstract class AppTest {
     private static final int CONSOLE = FreePort.take();
     private static final int SITE = FreePort.take();
     private static final int SMTP = FreePort.take();
+    private static final int RANGE = FreePort.take();
+    /** Where a test may let another server listen that the program may reach. */
+    protected static final int ELSEWHERE = FreePort.take();
 
     @Autowired
     protected Scenario scenario;
@@ -48,6 +51,7 @@ public abstract class AppTest {
         registry.add("ferret.site-address", () -> "http://127.0.0.1:" + SITE);
         registry.add("ferret.site-port", () -> SITE);
         registry.add("ferret.files", files::toString);
+        registry.add("ferret.outside-allowed", () -> "127.0.0.1:" + ELSEWHERE + ",127.0.0.1:" + RANGE);
         registry.add("ferret.mail.host", () -> "127.0.0.1");
         registry.add("ferret.mail.port", () -> SMTP);
         registry.add("ferret.mail.start-tls", () -> false);
@@ -56,7 +60,7 @@ public abstract class AppTest {
 
     /** The mail server the program sends by; until somebody asks for it, mails wait. */
     protected static PostBox postBox() {
-        return PostBox.on(SMTP);
+        return PostBox.on(SMTP, RANGE);
     }
 
     protected Guest guest() {

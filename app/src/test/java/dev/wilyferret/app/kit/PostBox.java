@@ -31,8 +31,13 @@ public final class PostBox {
 
     /** The one that listens on a port; started when it is first asked for, and stopped with the run. */
     public static synchronized PostBox on(int smtp) {
+        return on(smtp, FreePort.take());
+    }
+
+    /** @param http where its inbox answers */
+    public static synchronized PostBox on(int smtp, int http) {
         return OPEN.computeIfAbsent(smtp, port -> {
-            RangeProcess started = RangeProcess.start(port);
+            RangeProcess started = RangeProcess.start(port, http);
             Runtime.getRuntime().addShutdownHook(new Thread(started::stop));
             return new PostBox(started);
         });

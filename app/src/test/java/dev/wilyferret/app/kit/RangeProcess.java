@@ -20,13 +20,12 @@ public final class RangeProcess {
 
     /** Starts the range from the jar that the build made just before this module. */
     public static RangeProcess start() {
-        return start(FreePort.take());
+        return start(FreePort.take(), FreePort.take());
     }
 
-    /** @param smtp the port its mail server listens on */
-    public static RangeProcess start(int smtp) {
+    /** @param smtp the port its mail server listens on; {@code port} the one of its pages */
+    public static RangeProcess start(int smtp, int port) {
         try (var jars = Files.newDirectoryStream(TestDatabase.ROOT.resolve("range/target"), "*-run.jar")) {
-            int port = FreePort.take();
             Path folder = Files.createTempDirectory("ferret-range");
             String java =
                     Path.of(System.getProperty("java.home"), "bin", "java").toString();

@@ -5,9 +5,14 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
+import dev.wilyferret.app.kit.LinearTime;
 import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.core.text.Refusal;
+import java.awt.Transparency;
+import java.awt.color.ColorSpace;
 import java.awt.image.BufferedImage;
+import java.awt.image.ComponentColorModel;
+import java.awt.image.DataBuffer;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -16,7 +21,11 @@ import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.util.Arrays;
+import java.util.Collections;
+import java.util.List;
 import java.util.UUID;
+import java.util.concurrent.Callable;
+import java.util.concurrent.Executors;
 import java.util.zip.CRC32;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
@@ -200,5 +209,72 @@ class ShelfTest extends AppTest {
                         .statusCode())
                 .isEqualTo(416);
         assertThat(guest().get("/media/../application.yaml").statusCode()).isIn(400, 404);
+    }
+
+    /** Small to send, large to unpack: one colour in 16 bits a channel. */
+    private static byte[] unpacksLarge(int side) throws IOException {
+        var model = new ComponentColorModel(
+                ColorSpace.getInstance(ColorSpace.CS_sRGB),
+                true,
+                false,
+                Transparency.TRANSLUCENT,
+                DataBuffer.TYPE_USHORT);
+        var picture = new BufferedImage(model, model.createCompatibleWritableRaster(side, side), false, null);
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        ImageIO.write(picture, "png", out);
+        return out.toByteArray();
+    }
+
+    @Test
+    void manyLargePicturesAtOnceTakeTurns() throws Exception {
+        UUID workspace = scenario.empty().id();
+        byte[] large = unpacksLarge(3000);
+        try (var threads = Executors.newVirtualThreadPerTaskExecutor()) {
+            var all = threads.invokeAll(Collections.<Callable<List<Integer>>>nCopies(
+                    8, () -> put(workspace, "large.png", large).widths()));
+            for (var one : all) {
+                assertThat(one.get()).containsExactly(480, 960);
+            }
+            var samples = threads.invokeAll(Collections.<Callable<Integer>>nCopies(
+                    8, () -> shelf.sample(new ByteArrayInputStream(large)).length));
+            for (var one : samples) {
+                assertThat(one.get()).isBetween(1_000, 40_000);
+            }
+        }
+    }
+
+    @Test
+    void aPictureThatUnpacksToMoreThanThereIsRoomForIsRefused() throws IOException {
+        // A PNG's header may claim any size; nothing is unpacked to find out.
+        byte[] claims = picture("png");
+        claims[16] = 0x00;
+        claims[17] = 0x01;
+        claims[20] = 0x00;
+        claims[21] = 0x01;
+        var crc = new java.util.zip.CRC32();
+        crc.update(claims, 12, 17);
+        java.nio.ByteBuffer.wrap(claims).putInt(29, (int) crc.getValue());
+        assertThatThrownBy(() -> put(scenario.empty().id(), "claims.png", claims))
+                .isInstanceOf(Refusal.class)
+                .hasMessageContaining("million in all fit");
+    }
+
+    @Test
+    void aDrawingThatIsTooLargeOrTooDeepIsRefused() {
+        UUID workspace = scenario.empty().id();
+        String deep = "<svg xmlns='http://www.w3.org/2000/svg'>" + "<g>".repeat(20_000) + "</svg>";
+        assertThatThrownBy(() -> put(workspace, "deep.svg", deep.getBytes(StandardCharsets.UTF_8)))
+                .isInstanceOf(Refusal.class)
+                .hasMessageContaining("inside each other");
+        String long1 = "<svg xmlns='http://www.w3.org/2000/svg'>" + "<g/>".repeat(600_000) + "</svg>";
+        assertThatThrownBy(() -> put(workspace, "long.svg", long1.getBytes(StandardCharsets.UTF_8)))
+                .isInstanceOf(Refusal.class)
+                .hasMessageContaining("a drawing may have 2 MB");
+    }
+
+    @Test
+    void cleaningADrawingTakesTimeInProportion() {
+        LinearTime.check("", CleanDrawing::of);
+        LinearTime.check("<svg>", CleanDrawing::of);
     }
 }

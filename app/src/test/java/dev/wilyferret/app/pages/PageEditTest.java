@@ -255,11 +255,13 @@ class PageEditTest extends AppTest {
     }
 
     @Test
-    void aTextOfTwentyMegabytesIsAnsweredWithItsLength() {
+    void aTextThatIsFarTooLongIsAnsweredWithItsLengthOrTheLimitOfAll() {
         send("/add", "what", "text");
         BlockId text = blocks().top().getLast().id();
-        assertThat(send("/blocks/" + text, "text", "x".repeat(20 << 20)).body())
-                .contains("has 20,971,520 characters; at most 8,000 fit");
+        assertThat(send("/blocks/" + text, "text", "x".repeat(200 << 10)).body())
+                .contains("has 204,800 characters; at most 8,000 fit");
+        assertThat(send("/blocks/" + text, "text", "x".repeat(20 << 20)).statusCode())
+                .isEqualTo(413);
         assertThat(blocks().find(text).orElseThrow().block())
                 .isEqualTo(dev.wilyferret.core.page.BlockKind.TEXT.empty());
     }

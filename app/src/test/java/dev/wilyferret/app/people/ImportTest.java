@@ -6,6 +6,7 @@ import static org.awaitility.Awaitility.await;
 
 import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
+import dev.wilyferret.app.kit.LinearTime;
 import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.core.people.EmailAddress;
 import dev.wilyferret.core.people.Standing;
@@ -169,5 +170,12 @@ class ImportTest extends AppTest {
             System.out.printf("100,000 people in %d s; list%s: %d ms%n", seconds, query, millis);
             assertThat(millis).as(query).isLessThan(600);
         }
+    }
+
+    @Test
+    void readingAFileTakesTimeInProportion() {
+        LinearTime.check("email\n", text -> CsvFile.read(text.getBytes(java.nio.charset.StandardCharsets.UTF_8)));
+        LinearTime.check("\"", text -> CsvFile.read(text.getBytes(java.nio.charset.StandardCharsets.UTF_8)));
+        LinearTime.check("", CsvFile::guess);
     }
 }

@@ -25,7 +25,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.concurrent.Executors;
 import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Element;
 import org.junit.jupiter.api.BeforeEach;
@@ -287,4 +289,40 @@ class FormTest extends AppTest {
 
     @Autowired
     private dev.wilyferret.app.clicks.ClickBook clicks;
+
+    @Test
+    void hundredsAtOnceAreAllKeptWhileAPageIsServed() throws Exception {
+        publishForm(new NextStep.ShowThanks());
+        try (var threads = Executors.newVirtualThreadPerTaskExecutor()) {
+            var sent = IntStream.range(0, 250)
+                    .mapToObj(i -> threads.submit(
+                            () -> guest().post(optIn(), "email", "at" + i + "@once.example", "first_name", "A")
+                                    .statusCode()))
+                    .toList();
+            assertThat(guest().get(trail.bridgePath()).statusCode()).isEqualTo(200);
+            for (var one : sent) {
+                assertThat(one.get()).isEqualTo(303);
+            }
+        }
+        assertThat(leads.ofPromotion(trail.workspace(), trail.promotion().id())).hasSize(250);
+    }
+
+    @Test
+    void aFormThatCannotBeKeptComesBackAsItWasTyped() {
+        publishForm(new NextStep.ShowThanks());
+        sql.sql("alter table lead rename to lead_away").update();
+        try {
+            HttpResponse<String> answer = guest().post(optIn(), "email", "ines@k.example", "first_name", "Ines <3");
+            assertThat(answer.statusCode()).isEqualTo(503);
+            var page = Jsoup.parse(answer.body());
+            assertThat(page.select("form .wrong").text()).contains("send it again in a few seconds");
+            assertThat(page.select("#f-email").val()).isEqualTo("ines@k.example");
+            assertThat(page.select("#f-first_name").val()).isEqualTo("Ines <3");
+        } finally {
+            sql.sql("alter table lead_away rename to lead").update();
+        }
+        assertThat(guest().post(optIn(), "email", "ines@k.example", "first_name", "Ines <3")
+                        .statusCode())
+                .isEqualTo(303);
+    }
 }

@@ -32,6 +32,7 @@ class PlaceBookTest {
                 false,
                 Path.of("."),
                 cityTable,
+                "",
                 new Installation.Mail("", 0, "", "", false, 1, 1),
                 new Installation.Demo(false, "", here, ""));
     }

@@ -1,0 +1,162 @@
+package dev.wilyferret.app.outside;
+
+import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.core.address.PublicNetwork;
+import java.io.IOException;
+import java.io.InputStream;
+import java.net.InetAddress;
+import java.net.URI;
+import java.net.UnknownHostException;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.util.Arrays;
+import java.util.Locale;
+import java.util.Map;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.ScheduledFuture;
+import java.util.concurrent.TimeUnit;
+import org.apache.hc.client5.http.SystemDefaultDnsResolver;
+import org.apache.hc.client5.http.classic.methods.HttpUriRequestBase;
+import org.apache.hc.client5.http.config.ConnectionConfig;
+import org.apache.hc.client5.http.impl.classic.CloseableHttpClient;
+import org.apache.hc.client5.http.impl.classic.HttpClients;
+import org.apache.hc.client5.http.impl.io.PoolingHttpClientConnectionManagerBuilder;
+import org.apache.hc.core5.http.ClassicHttpResponse;
+import org.apache.hc.core5.http.ContentType;
+import org.apache.hc.core5.http.io.entity.StringEntity;
+import org.apache.hc.core5.util.Timeout;
+import org.springframework.beans.factory.DisposableBean;
+import org.springframework.stereotype.Component;
+
+/**
+ * Asks other servers. Where a name leads is looked at when the connection is made, so that no name can lead into the
+ * operator's own network; exact pairs of host and port that the operator allows are the exception. Redirects are not
+ * followed. The whole exchange takes {@link #PATIENCE} at most, and little of the answer is read.
+ */
+@Component
+public class Outside implements DisposableBean {
+
+    /** The longest an exchange may take, from looking the name up to the last byte read. */
+    public static final Duration PATIENCE = Duration.ofSeconds(15);
+
+    private static final int MOST_READ = 4096;
+    private static final int AT_ONCE = 32;
+
+    private final CloseableHttpClient guarded = client(new OnlyPublic());
+    private final CloseableHttpClient allowed = client(SystemDefaultDnsResolver.INSTANCE);
+    private final ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor(
+            Thread.ofPlatform().daemon().name("outside-patience").factory());
+    private final Installation installation;
+
+    public Outside(Installation installation) {
+        this.installation = installation;
+    }
+
+    /** @param body the first 4 KB of it, as UTF-8 */
+    public record Answer(int status, String body) {}
+
+    /** A host whose name leads to an address that is not on the public internet. */
+    private static final class NotPublic extends UnknownHostException {
+        private static final long serialVersionUID = 1L;
+
+        NotPublic(String host, InetAddress address) {
+            super(
+                    "%s leads to %s, which is not on the public internet. The operator can allow it with FERRET_OUTSIDE_ALLOWED."
+                            .formatted(host, address.getHostAddress()));
+        }
+    }
+
+    private static final class OnlyPublic extends SystemDefaultDnsResolver {
+        @Override
+        public InetAddress[] resolve(String host) throws UnknownHostException {
+            InetAddress[] all = super.resolve(host);
+            for (InetAddress one : all) {
+                if (!PublicNetwork.holds(one)) {
+                    throw new NotPublic(host, one);
+                }
+            }
+            return all;
+        }
+    }
+
+    private static CloseableHttpClient client(SystemDefaultDnsResolver resolver) {
+        Timeout patience = Timeout.of(PATIENCE);
+        return HttpClients.custom()
+                .setConnectionManager(PoolingHttpClientConnectionManagerBuilder.create()
+                        .setDnsResolver(resolver)
+                        .setMaxConnTotal(AT_ONCE)
+                        .setMaxConnPerRoute(AT_ONCE)
+                        .setDefaultConnectionConfig(ConnectionConfig.custom()
+                                .setConnectTimeout(patience)
+                                .setSocketTimeout(patience)
+                                .build())
+                        .build())
+                // A connection that was kept may be dead by the next time, which would look like a refusal.
+                .setConnectionReuseStrategy((request, response, context) -> false)
+                .disableRedirectHandling()
+                .disableAutomaticRetries()
+                .disableCookieManagement()
+                .disableAuthCaching()
+                .disableContentCompression()
+                .setUserAgent("Wily-Ferret")
+                .build();
+    }
+
+    public Answer get(URI address) throws IOException {
+        return ask(address, new HttpUriRequestBase("GET", address));
+    }
+
+    /** @param type of the body, a media type without parameters */
+    public Answer post(URI address, String type, Map<String, String> headers, String body) throws IOException {
+        HttpUriRequestBase request = new HttpUriRequestBase("POST", address);
+        headers.forEach(request::addHeader);
+        request.setEntity(new StringEntity(body, ContentType.create(type, StandardCharsets.UTF_8)));
+        return ask(address, request);
+    }
+
+    private Answer ask(URI to, HttpUriRequestBase request) throws IOException {
+        ScheduledFuture<?> end = clock.schedule(request::cancel, PATIENCE.toMillis(), TimeUnit.MILLISECONDS);
+        try (ClassicHttpResponse answer = (isAllowed(to) ? allowed : guarded).executeOpen(null, request, null)) {
+            String body =
+                    answer.getEntity() == null ? "" : begin(answer.getEntity().getContent());
+            return new Answer(answer.getCode(), body);
+        } catch (IOException failed) {
+            throw request.isCancelled()
+                    ? new IOException("It took longer than %d seconds.".formatted(PATIENCE.toSeconds()), failed)
+                    : failed;
+        } finally {
+            end.cancel(false);
+            // What was not read is not waited for.
+            request.cancel();
+        }
+    }
+
+    private static String begin(InputStream in) throws IOException {
+        byte[] begin = new byte[MOST_READ];
+        int length = 0;
+        try {
+            for (int came = in.read(begin, 0, MOST_READ); came > 0; came = in.read(begin, length, MOST_READ - length)) {
+                length += came;
+            }
+        } catch (org.apache.hc.core5.http.ConnectionClosedException cutShort) {
+            // What came is answer enough.
+        }
+        return new String(begin, 0, length, StandardCharsets.UTF_8);
+    }
+
+    private boolean isAllowed(URI to) {
+        int port = to.getPort() < 0 ? to.getScheme().equalsIgnoreCase("https") ? 443 : 80 : to.getPort();
+        String pair = (to.getHost() + ":" + port).toLowerCase(Locale.ROOT);
+        return Arrays.stream(installation.outsideAllowed().split(","))
+                .map(one -> one.strip().toLowerCase(Locale.ROOT))
+                .anyMatch(pair::equals);
+    }
+
+    @Override
+    public void destroy() throws IOException {
+        clock.shutdownNow();
+        guarded.close();
+        allowed.close();
+    }
+}

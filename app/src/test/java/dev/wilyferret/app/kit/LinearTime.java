@@ -1,0 +1,79 @@
+package dev.wilyferret.app.kit;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.wilyferret.core.text.Refusal;
+import java.lang.management.ManagementFactory;
+import java.util.List;
+import java.util.function.Consumer;
+
+/** That a parser takes time in proportion to what it reads: twice the text, two and a half times the CPU time at most. */
+public final class LinearTime {
+
+    private static final int LONG = 100_000;
+    private static final double MOST_MILLIS = 200;
+    private static final double NOISE_MILLIS = 25;
+    private static final List<String> PIECES = List.of(
+            "a",
+            " ",
+            "<",
+            "<a",
+            "<a ",
+            "<a b=\"",
+            "</",
+            "&",
+            "&a",
+            "<!--",
+            "<![CDATA[",
+            "\uFDD0",
+            "\uFDD0w\uFDD1",
+            "\uFDD1",
+            "\uFDD2",
+            "\uE0F0",
+            "<g>",
+            "<input name=a>",
+            "<label for=b>",
+            "<div style=left:-999>",
+            "\"",
+            "\",",
+            "\n",
+            ",",
+            ";",
+            "](",
+            "\t",
+            "\r\"",
+            "style=\"",
+            "-1");
+
+    private LinearTime() {}
+
+    /** @param begin what the text begins with */
+    public static void check(String begin, Consumer<String> parser) {
+        for (String piece : PIECES) {
+            String whole = begin + piece.repeat((LONG - begin.length()) / piece.length());
+            double millis = millis(parser, whole);
+            if (millis > NOISE_MILLIS) {
+                String half = whole.substring(0, whole.length() / 2);
+                assertThat(best(parser, whole))
+                        .as("CPU time for %s…, against half of it", begin + piece)
+                        .isLessThanOrEqualTo(Math.max(NOISE_MILLIS, 2.5 * best(parser, half)))
+                        .isLessThanOrEqualTo(MOST_MILLIS);
+            }
+        }
+    }
+
+    private static double best(Consumer<String> parser, String text) {
+        return Math.min(millis(parser, text), Math.min(millis(parser, text), millis(parser, text)));
+    }
+
+    private static double millis(Consumer<String> parser, String text) {
+        var threads = ManagementFactory.getThreadMXBean();
+        long before = threads.getCurrentThreadCpuTime();
+        try {
+            parser.accept(text);
+        } catch (Refusal refused) {
+            // Saying no is an answer too, as long as it comes soon.
+        }
+        return (threads.getCurrentThreadCpuTime() - before) / 1e6;
+    }
+}
