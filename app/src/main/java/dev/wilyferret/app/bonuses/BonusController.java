@@ -3,13 +3,17 @@ package dev.wilyferret.app.bonuses;
 import dev.wilyferret.app.forms.Intake;
 import dev.wilyferret.app.media.MediaFile;
 import dev.wilyferret.app.media.Shelf;
+import dev.wilyferret.app.people.Lists;
+import dev.wilyferret.app.people.MailList;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -28,9 +32,11 @@ class BonusController {
 
     private final Bonuses bonuses;
     private final Shelf shelf;
+    private final Lists lists;
 
-    BonusController(Bonuses bonuses, Shelf shelf) {
+    BonusController(Bonuses bonuses, Shelf shelf, Lists lists) {
         this.bonuses = bonuses;
+        this.lists = lists;
         this.shelf = shelf;
     }
 
@@ -44,7 +50,7 @@ class BonusController {
 
     @GetMapping("/shelf/bonuses/new")
     String blank(@AuthenticationPrincipal Member member, Model model) {
-        return show(member, bonuses.newId(), Intake.showing(Map.of()), model);
+        return show(member, Optional.empty(), Intake.showing(Map.of()), model);
     }
 
     @GetMapping("/shelf/bonuses/{id}")
@@ -59,16 +65,28 @@ class BonusController {
         values.put("file", bonus.file());
         values.put("link", bonus.link());
         values.put("terms", bonus.terms());
-        return show(member, id, Intake.showing(values), model);
+        Intake form = Intake.showing(values);
+        form.put("list", bonus.lists().stream().map(UUID::toString).toList());
+        return show(member, Optional.of(id), form, model);
     }
 
-    private String show(Member member, UUID id, Intake form, Model model) {
+    private String show(Member member, Optional<UUID> id, Intake form, Model model) {
         List<MediaFile> files = shelf.of(member.workspace());
-        model.addAttribute("id", id);
+        model.addAttribute("id", id.orElse(null));
+        model.addAttribute("lists", lists.of(member.workspace()));
         model.addAttribute("form", form);
         model.addAttribute("pictures", files.stream().filter(MediaFile::picture).toList());
         model.addAttribute("files", files);
         return "bonuses/form";
+    }
+
+    @PostMapping("/shelf/bonuses")
+    String make(
+            @AuthenticationPrincipal Member member,
+            @RequestParam MultiValueMap<String, String> typed,
+            Model model,
+            RedirectAttributes after) {
+        return keep(member, Optional.empty(), typed, model, after);
     }
 
     @PostMapping("/shelf/bonuses/{id}")
@@ -78,12 +96,22 @@ class BonusController {
             @RequestParam MultiValueMap<String, String> typed,
             Model model,
             RedirectAttributes after) {
+        bonuses.find(member.workspace(), id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        return keep(member, Optional.of(id), typed, model, after);
+    }
+
+    private String keep(
+            Member member,
+            Optional<UUID> id,
+            MultiValueMap<String, String> typed,
+            Model model,
+            RedirectAttributes after) {
         Intake form = Intake.of(typed);
         form.take("name", text -> PlainText.line("name of the bonus", text, 120));
         form.take("about", text -> PlainText.optionalLine("description of the bonus", text, 300));
         form.take("worth", Bonus::worth);
         form.take("terms", text -> PlainText.lines("terms", text, 2000));
-        form.take("link", text -> new Bonus(id, "x", "", "", "", "", text, ""));
+        form.take("link", Bonus::link);
         form.take("file", name -> {
             if (!name.isEmpty() && !form.value("link").isBlank()) {
                 throw new Refusal("Choose one: a file of the shelf, or a link.");
@@ -96,14 +124,18 @@ class BonusController {
         bonuses.keep(
                 member.workspace(),
                 new Bonus(
-                        id,
+                        id.orElseGet(bonuses::newId),
                         form.value("name"),
                         form.value("about"),
                         known(member, form.value("picture")),
                         form.value("worth"),
                         known(member, form.value("file")),
                         form.value("link"),
-                        form.value("terms")));
+                        form.value("terms"),
+                        lists.of(member.workspace()).stream()
+                                .map(MailList::id)
+                                .filter(list -> form.chosen("list", list.toString()))
+                                .collect(Collectors.toSet())));
         after.addFlashAttribute("said", "Kept. Bonus lists on pages can take it from the shelf.");
         return "redirect:/shelf/bonuses";
     }

@@ -6,6 +6,11 @@ import jakarta.persistence.EmbeddedId;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Table;
 import java.time.Instant;
+import java.util.List;
+import java.util.Set;
+import java.util.UUID;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
 
 @Entity
 @Table(name = "bonus")
@@ -21,6 +26,9 @@ class BonusRow {
     String file;
     String link;
     String terms;
+
+    @JdbcTypeCode(SqlTypes.ARRAY)
+    List<UUID> lists = List.of();
 
     @Column(name = "created_at")
     Instant createdAt;
@@ -40,10 +48,11 @@ class BonusRow {
         file = bonus.file();
         link = bonus.link();
         terms = bonus.terms();
+        lists = List.copyOf(bonus.lists());
         return this;
     }
 
     Bonus toBonus() {
-        return new Bonus(key.id(), name, about, picture, worth, file, link, terms);
+        return new Bonus(key.id(), name, about, picture, worth, file, link, terms, Set.copyOf(lists));
     }
 }

@@ -54,6 +54,17 @@ public class ClickBook {
         this.clock = clock;
     }
 
+    /**
+     * Takes from every click of the visitors of these clicks what could tell who they are. The figures stay: verdicts, links and
+     * moments are not touched. The one thing that changes a click that is written.
+     */
+    @Transactional
+    public void anonymize(UUID workspace, List<UUID> clicks) {
+        if (!clicks.isEmpty()) {
+            queries.anonymize(workspace, clicks);
+        }
+    }
+
     /** By promotion. */
     @Transactional(readOnly = true)
     public Map<UUID, ClickCounts> counts(UUID workspace, Instant from) {

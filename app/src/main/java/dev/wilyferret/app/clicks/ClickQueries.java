@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.data.domain.Limit;
+import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.NativeQuery;
 import org.springframework.data.jpa.repository.Query;
 import org.springframework.data.repository.Repository;
@@ -17,6 +18,14 @@ interface ClickQueries extends Repository<StandingClickRow, ClickRow.Key> {
     record Reached(UUID promotion, UUID page, SiteEventRow.Kind kind, long visitors) {}
 
     record PixelSeen(UUID pixel, Instant last, long lastDay, long ever) {}
+
+    @Modifying
+    @NativeQuery("""
+            update click set address = '', user_agent = '', referrer = '', language = '', query = ''
+            where workspace_id = :workspace and visitor_id in (
+              select visitor_id from click where workspace_id = :workspace and id in (:clicks))
+            """)
+    void anonymize(UUID workspace, List<UUID> clicks);
 
     @Query("""
             select new dev.wilyferret.app.clicks.ClickQueries$Counted(

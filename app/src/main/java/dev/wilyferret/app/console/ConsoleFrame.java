@@ -2,6 +2,7 @@ package dev.wilyferret.app.console;
 
 import dev.wilyferret.app.installation.Installation;
 import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.app.workspace.VisitorsUnseen;
 import dev.wilyferret.app.workspace.Workspaces;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -15,16 +16,19 @@ class ConsoleFrame {
 
     private final Workspaces workspaces;
     private final Installation installation;
+    private final VisitorsUnseen unseen;
 
-    ConsoleFrame(Workspaces workspaces, Installation installation) {
+    ConsoleFrame(Workspaces workspaces, Installation installation, VisitorsUnseen unseen) {
         this.workspaces = workspaces;
         this.installation = installation;
+        this.unseen = unseen;
     }
 
     @ModelAttribute
     void frame(@AuthenticationPrincipal @Nullable Member member, Model model) {
         model.addAttribute("siteAddress", installation.siteAddress().toString());
         if (member != null) {
+            model.addAttribute("unseenVisitors", unseen.warning());
             model.addAttribute("workspace", workspaces.get(member.workspace()));
         }
     }

@@ -38,6 +38,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.Set;
 import java.util.UUID;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.stereotype.Component;
@@ -148,7 +149,8 @@ class DemoPeople {
 
     private void bonus(UUID workspace, String name, String about, String worth, String file, String link) {
         bonuses.keep(
-                workspace, new Bonus(bonuses.newId(), name, about, "", worth, file, link, "For buyers of the course."));
+                workspace,
+                new Bonus(bonuses.newId(), name, about, "", worth, file, link, "For buyers of the course.", Set.of()));
     }
 
     private void fillReaders(UUID own, MailList list, Page squeeze, List<Written> sequence) {
@@ -171,6 +173,7 @@ class DemoPeople {
                         letters.add(new Letter(
                                 own,
                                 ids.next(),
+                                new UUID(random.nextLong(), random.nextLong()),
                                 mail.id(),
                                 one.id(),
                                 Letter.State.SENT,
@@ -203,6 +206,7 @@ class DemoPeople {
         return new Subscriber(
                 own,
                 ids.next(),
+                new UUID(random.nextLong(), random.nextLong()),
                 list.id(),
                 (first + "." + last + number + "@" + HOSTS[random.nextInt(HOSTS.length)]).toLowerCase(Locale.ROOT),
                 random.nextInt(3) == 0 ? "" : first,
@@ -253,6 +257,7 @@ class DemoPeople {
             claimed.add(new Subscriber(
                     one.workspace(),
                     one.id(),
+                    one.pass(),
                     one.list(),
                     "buyer." + one.email(),
                     one.firstName(),

@@ -32,6 +32,11 @@ public final class Intake {
         return new Intake(typed);
     }
 
+    /** What is known already of a field that may come several times. */
+    public void put(String field, List<String> values) {
+        typed.put(field, values);
+    }
+
     /** The value made of a field, or empty with a finding at it. */
     public <T> Optional<T> take(String field, Function<String, T> reader) {
         return attempt(field, () -> reader.apply(value(field)));

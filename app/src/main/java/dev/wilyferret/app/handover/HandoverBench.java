@@ -184,6 +184,7 @@ class HandoverBench {
         return new Subscriber(
                 member.workspace(),
                 new UUID(0, 0),
+                new UUID(0, 0),
                 list,
                 email,
                 "Ines",

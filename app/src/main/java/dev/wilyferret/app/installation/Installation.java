@@ -12,6 +12,8 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param siteBind the local address the public site listens on
  * @param sitePort the port the public site listens on; 0 takes a free one
  * @param siteBehindProxy whether to believe X-Forwarded-For and X-Forwarded-Proto from a proxy on a private address
+ * @param proxies the network addresses of the proxies before console and site, separated by commas; their word on a client's
+ *     address is believed
  * @param files the folder for uploaded pictures and videos
  * @param cityTable a table of cities by network address in the MMDB format, for the city token; empty for none
  * @param outsideAllowed what the program may reach that is not on the public internet: {@code host:port} pairs, separated
@@ -26,11 +28,17 @@ public record Installation(
         String siteBind,
         int sitePort,
         boolean siteBehindProxy,
+        String proxies,
         Path files,
         String cityTable,
         String outsideAllowed,
         Mail mail,
         Demo demo) {
+
+    /** Whether clients' addresses come from a proxy. */
+    public boolean behindProxy() {
+        return siteBehindProxy || !proxies.isBlank();
+    }
 
     /**
      * @param host of the SMTP server; empty while there is none, and mails wait

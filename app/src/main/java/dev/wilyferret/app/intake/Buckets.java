@@ -44,6 +44,11 @@ public final class Buckets<K> {
         return buckets.get(key).tryConsume(1);
     }
 
+    /** Takes one in any case, and says how long whoever took it has to wait for it. */
+    public Duration reserve(K key) {
+        return Duration.ofNanos(buckets.get(key).consumeIgnoringRateLimits(1));
+    }
+
     public void giveBack(K key) {
         buckets.get(key).addTokens(1);
     }

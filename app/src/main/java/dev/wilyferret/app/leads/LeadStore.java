@@ -4,7 +4,6 @@ import dev.wilyferret.app.storage.RowKey;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.data.jpa.repository.JpaRepository;
-import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.NativeQuery;
 import org.springframework.data.jpa.repository.Query;
 
@@ -16,12 +15,11 @@ interface LeadStore extends JpaRepository<LeadRow, RowKey> {
     @Query("from LeadRow where key.workspace = :workspace and lower(email) = lower(:address) order by at desc")
     List<LeadRow> ofAddress(UUID workspace, String address);
 
-    @Modifying
-    @NativeQuery("""
-            update lead set email = 'erased ' || id, answers = '{}', suspect = ''
-            where workspace_id = :workspace and lower(email) = :key
-            """)
-    void forget(UUID workspace, String key);
+    @Query("from LeadRow where key.workspace = :workspace and (lower(email) = :key or subscriber in :subscribers)")
+    List<LeadRow> ofPerson(UUID workspace, String key, List<UUID> subscribers);
+
+    @NativeQuery("select * from lead where workspace_id = :workspace and email ~ '[^[:ascii:]]'")
+    List<LeadRow> inOtherAlphabets(UUID workspace);
 
     @Query(
             "select count(*) > 0 from LeadRow where key.workspace = :workspace and promotion = :promotion and lower(email) = lower(:email)")

@@ -1,11 +1,16 @@
 package dev.wilyferret.app.leads;
 
+import dev.wilyferret.app.clicks.ClickBook;
 import dev.wilyferret.app.people.Joining;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
+import dev.wilyferret.core.people.EmailAddress;
+import dev.wilyferret.core.text.Refusal;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.springframework.context.event.EventListener;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Service;
@@ -18,11 +23,13 @@ public class Leads {
 
     private final LeadStore leads;
     private final People people;
+    private final ClickBook clicks;
     private final TransactionTemplate transaction;
 
-    Leads(LeadStore leads, People people, TransactionTemplate transaction) {
+    Leads(LeadStore leads, People people, ClickBook clicks, TransactionTemplate transaction) {
         this.leads = leads;
         this.people = people;
+        this.clicks = clicks;
         this.transaction = transaction;
     }
 
@@ -53,11 +60,35 @@ public class Leads {
         }));
     }
 
-    /** Whoever is erased is no lead with a name any more. */
+    /** Whoever is erased is no lead with a name any more, and their visits lead back to nobody. */
     @EventListener
     @Transactional
     public void forget(People.Erased erased) {
-        leads.forget(erased.workspace(), erased.addressKey());
+        List<LeadRow> theirs = Stream.concat(
+                        leads.ofPerson(erased.workspace(), erased.addressKey(), erased.subscribers()).stream(),
+                        leads.inOtherAlphabets(erased.workspace()).stream()
+                                .filter(row -> key(row.email).equals(erased.addressKey())))
+                .distinct()
+                .toList();
+        for (LeadRow row : theirs) {
+            row.email = "erased " + row.key.id();
+            row.answers = Map.of();
+            row.suspect = "";
+        }
+        clicks.anonymize(
+                erased.workspace(),
+                Stream.concat(erased.clicks().stream(), theirs.stream().map(row -> row.click))
+                        .distinct()
+                        .toList());
+    }
+
+    /** Leads of earlier versions were kept as they were typed, hosts in other alphabets too. */
+    private static String key(String typed) {
+        try {
+            return new EmailAddress(typed).key();
+        } catch (Refusal noAddress) {
+            return "";
+        }
     }
 
     /** The latest first. */

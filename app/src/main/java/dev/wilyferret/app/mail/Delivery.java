@@ -39,13 +39,17 @@ public class Delivery {
     @Transactional
     public void renew(UUID workspace, UUID bonusId, String typed) {
         Optional<Bonus> bonus = bonuses.find(workspace, bonusId);
-        Optional<Subscriber> one = address(typed)
+        Optional<Subscriber> found = address(typed)
                 .flatMap(address -> people.ofAddress(workspace, address.key()).stream()
                         .filter(known -> known.standing() == Standing.CONFIRMED)
+                        .filter(known ->
+                                bonus.filter(one -> one.goesTo(known.list())).isPresent())
                         .max(Comparator.comparing(known -> !known.order().isEmpty())));
-        if (bonus.isPresent() && one.isPresent()) {
+        if (found.isPresent()) {
             outbox.oncePer(
-                    NOT_AGAIN_WITHIN, one.get(), mail(one.get(), bonus.get()).id());
+                    NOT_AGAIN_WITHIN,
+                    found.get(),
+                    mail(found.get(), bonus.orElseThrow()).id());
         }
     }
 

@@ -7,11 +7,13 @@ import java.util.UUID;
 /**
  * A mail for one person in the outbox. Its id is part of its Message-ID, which stays the same however often it is tried.
  *
+ * @param open what its links name it by, which nothing shows
  * @param answer what the mail server said last, or why it is not sent; empty if nothing is to be said
  */
 public record Letter(
         UUID workspace,
         UUID id,
+        UUID open,
         UUID mail,
         UUID subscriber,
         State state,

@@ -65,7 +65,7 @@ class ListBench {
         Workspace workspace = workspaces.get(member.workspace());
         return form(
                 member,
-                lists.newId(),
+                Optional.empty(),
                 Intake.showing(Map.of(
                         "senderName",
                         workspace.legal().name(),
@@ -91,14 +91,23 @@ class ListBench {
         values.put("checkPage", list.checkPage().map(UUID::toString).orElse(""));
         values.put("confirmedPage", list.confirmedPage().map(UUID::toString).orElse(""));
         values.put("leftPage", list.leftPage().map(UUID::toString).orElse(""));
-        return form(member, id, Intake.showing(values), model);
+        return form(member, Optional.of(id), Intake.showing(values), model);
     }
 
-    private String form(Member member, UUID id, Intake form, Model model) {
-        model.addAttribute("id", id);
+    private String form(Member member, Optional<UUID> id, Intake form, Model model) {
+        model.addAttribute("id", id.orElse(null));
         model.addAttribute("form", form);
         model.addAttribute("pages", names.of(member.workspace()));
         return "people/settings";
+    }
+
+    @PostMapping("/people/lists")
+    String make(
+            @AuthenticationPrincipal Member member,
+            @RequestParam MultiValueMap<String, String> typed,
+            Model model,
+            RedirectAttributes after) {
+        return keep(member, Optional.empty(), typed, model, after);
     }
 
     @PostMapping("/people/lists/{id}/settings")
@@ -108,6 +117,17 @@ class ListBench {
             @RequestParam MultiValueMap<String, String> typed,
             Model model,
             RedirectAttributes after) {
+        desk.list(member, id, "settings", model);
+        return keep(member, Optional.of(id), typed, model, after);
+    }
+
+    private String keep(
+            Member member,
+            Optional<UUID> known,
+            MultiValueMap<String, String> typed,
+            Model model,
+            RedirectAttributes after) {
+        UUID id = known.orElseGet(lists::newId);
         Intake form = Intake.of(typed);
         form.take("name", text -> PlainText.line("name of the list", text, 80));
         form.take("senderName", text -> PlainText.line("sender's name", text, 80));
@@ -120,8 +140,7 @@ class ListBench {
             });
         }
         if (!form.clean()) {
-            lists.find(member.workspace(), id).ifPresent(list -> desk.list(member, id, "settings", model));
-            return form(member, id, form, model);
+            return form(member, known, form, model);
         }
         after.addFlashAttribute("said", "Kept.");
         return "redirect:/people/lists/" + id;

@@ -52,11 +52,10 @@ public class MailDrawing {
 
     /** @param address what becomes of the address a link leads to */
     Drawn drawn(Written mail, MailList list, Subscriber one, Workspace workspace, UnaryOperator<String> address) {
-        Map<String, String> values = values(list, one);
+        Map<String, String> values = values(mail, list, one);
         Optional<Way> way = way(mail, one);
-        String leave = mail.kind() == Written.Kind.CONFIRM
-                ? ""
-                : site + "/leave/" + passes.pass(one.workspace(), one.id(), Passes.Purpose.LEAVE);
+        String leave =
+                mail.kind() == Written.Kind.CONFIRM ? "" : site + "/leave/" + passes.pass(one, Passes.Purpose.LEAVE);
         MailText text = mail.text();
         String subject =
                 filled(text.subject(), values).replaceAll("\\p{C}", " ").strip();
@@ -87,25 +86,24 @@ public class MailDrawing {
     private Optional<Way> way(Written mail, Subscriber one) {
         return switch (mail.kind()) {
             case CONFIRM ->
-                Optional.of(new Way(
-                        "Yes, that is me",
-                        site + "/confirm/" + passes.pass(one.workspace(), one.id(), Passes.Purpose.CONFIRM)));
+                Optional.of(new Way("Yes, that is me", site + "/confirm/" + passes.pass(one, Passes.Purpose.CONFIRM)));
             case DELIVERY ->
                 Optional.of(new Way(
-                        "Fetch it",
-                        site + "/gift/" + mail.name() + "?d="
-                                + passes.pass(one.workspace(), one.id(), Passes.Purpose.FETCH)));
+                        "Fetch it", site + "/gift/" + mail.name() + "?d=" + passes.pass(one, Passes.Purpose.FETCH)));
             case SEQUENCE, BROADCAST -> Optional.empty();
         };
     }
 
-    private static Map<String, String> values(MailList list, Subscriber one) {
+    /** A mail that asks for a confirmation goes to somebody who may never have been here: it carries no words a stranger typed. */
+    private static Map<String, String> values(Written mail, MailList list, Subscriber one) {
         Map<String, String> values = new HashMap<>();
-        one.answers()
-                .forEach((label, answer) ->
-                        values.put(label.toLowerCase(Locale.ROOT).replace(' ', '_'), answer));
-        values.put("first_name", one.firstName());
-        values.put("last_name", one.lastName());
+        if (mail.kind() != Written.Kind.CONFIRM) {
+            one.answers()
+                    .forEach((label, answer) ->
+                            values.put(label.toLowerCase(Locale.ROOT).replace(' ', '_'), answer));
+            values.put("first_name", one.firstName());
+            values.put("last_name", one.lastName());
+        }
         values.put("email", one.email());
         values.put("list", list.name());
         values.put("source", one.source());

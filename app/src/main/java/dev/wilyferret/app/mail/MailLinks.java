@@ -106,7 +106,7 @@ public class MailLinks {
 
     /** Where a link of a letter leads over the site. */
     String address(Letter letter, UUID link) {
-        return site + "/m/" + ShortId.of(letter.workspace()) + "/" + ShortId.of(letter.id()) + "/" + ShortId.of(link);
+        return site + "/m/" + ShortId.of(letter.workspace()) + "/" + ShortId.of(letter.open()) + "/" + ShortId.of(link);
     }
 
     /**
@@ -119,16 +119,17 @@ public class MailLinks {
     /**
      * Follows a link of a letter; empty if there is no such letter or link.
      *
+     * @param letter what its links name it by
      * @param noted whether it counts as followed
      */
     @Transactional
     public Optional<Followed> follow(UUID workspace, UUID letter, UUID link, Outbox outbox, boolean noted) {
-        return outbox.find(workspace, letter)
+        return outbox.opened(workspace, letter)
                 .flatMap(found -> mails.link(workspace, link)
                         .filter(one -> one.getMail().equals(found.mail()))
                         .map(one -> {
                             if (noted) {
-                                mails.noteClick(workspace, ids.next(), link, letter, clock.instant());
+                                mails.noteClick(workspace, ids.next(), link, found.id(), clock.instant());
                             }
                             return new Followed(one.getDestination(), one.getLink(), workspace, found.subscriber());
                         }));

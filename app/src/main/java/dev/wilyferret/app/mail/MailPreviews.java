@@ -100,6 +100,7 @@ public class MailPreviews {
         return new Subscriber(
                 mail.workspace(),
                 NOBODY,
+                NOBODY,
                 mail.list(),
                 "ines@kelderhoek.example",
                 "Ines",

@@ -1,17 +1,20 @@
 package dev.wilyferret.app.mail;
 
+import dev.wilyferret.app.intake.Buckets;
 import dev.wilyferret.app.people.Audience;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.mail.Retry;
+import dev.wilyferret.core.people.Standing;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
@@ -28,11 +31,15 @@ public class Outbox {
     /** Nobody is asked again within this time, however often a form is sent. */
     private static final Duration ASK_AGAIN = Duration.ofMinutes(10);
 
+    /** How many confirmations one network may ask for in an hour without waiting. */
+    static final int MOST_ASKED = 30;
+
     private final OutboxStore outbox;
     private final MailStore mails;
     private final People people;
     private final UuidV7 ids;
     private final Clock clock;
+    private final Buckets<String> asked;
 
     Outbox(OutboxStore outbox, MailStore mails, People people, UuidV7 ids, Clock clock) {
         this.outbox = outbox;
@@ -40,16 +47,50 @@ public class Outbox {
         this.people = people;
         this.ids = ids;
         this.clock = clock;
+        this.asked = new Buckets<>(MOST_ASKED, Duration.ofHours(1), clock);
     }
 
-    /** Asks somebody to confirm, in the transaction that keeps them. */
+    /**
+     * Asks somebody to confirm, in the transaction that keeps them: once in ten minutes, whatever the list. Beyond so many an
+     * hour from one network they wait, and the outbox says so; many people can share a network.
+     */
     @EventListener
     @Transactional
     public void ask(People.ConfirmationWanted wanted) {
         Subscriber one = wanted.subscriber();
-        mails.ofKind(one.workspace(), one.list(), Written.Kind.CONFIRM).stream()
-                .findFirst()
-                .ifPresent(mail -> oncePer(ASK_AGAIN, one, mail.key.id()));
+        Optional<MailRow> mail = mails.ofKind(one.workspace(), one.list(), Written.Kind.CONFIRM).stream()
+                .findFirst();
+        if (mail.isEmpty()) {
+            return;
+        }
+        Instant now = clock.instant();
+        Optional<OutboxRow> last =
+                outbox.lastRound(one.workspace(), mail.get().key.id(), one.id());
+        if (last.filter(row -> !row.dueAt.plus(ASK_AGAIN).isBefore(now)).isPresent()) {
+            return;
+        }
+        Instant free = outbox.lastAsked(one.workspace(), addressKey(one))
+                .map(asked -> asked.plus(ASK_AGAIN))
+                .filter(now::isBefore)
+                .orElse(now);
+        Instant due = now.plus(wanted.network().isEmpty() ? Duration.ZERO : asked.reserve(wanted.network()));
+        OutboxRow row = new OutboxRow(
+                new RowKey(one.workspace(), ids.next()),
+                mail.get().key.id(),
+                one.id(),
+                last.map(before -> before.round + 1).orElse(0),
+                due.isAfter(free) ? due : free);
+        row.answer = row.dueAt.equals(now)
+                ? ""
+                : due.isAfter(free)
+                        ? "It waits: more than %d confirmations an hour were asked for from one network."
+                                .formatted(MOST_ASKED)
+                        : "It waits: one confirmation goes to an address in ten minutes.";
+        outbox.save(row);
+    }
+
+    private static String addressKey(Subscriber one) {
+        return one.email().toLowerCase(Locale.ROOT);
     }
 
     /** Whoever is erased gets nothing more. */
@@ -115,12 +156,13 @@ public class Outbox {
                 mail.id(),
                 mail.list(),
                 clock.instant(),
+                Standing.CONFIRMED.name(),
                 who.tag(),
                 who.source(),
                 who.page().orElse(null),
                 who.from().orElse(null),
                 who.until().orElse(null),
-                who.text().isBlank() ? "" : "%" + who.text() + "%");
+                who.like());
     }
 
     /** Takes the next letters that are due out of those waiting; what is stopped waits on. */
@@ -281,6 +323,12 @@ public class Outbox {
     @Transactional(readOnly = true)
     public Optional<Letter> find(UUID workspace, UUID id) {
         return outbox.findById(new RowKey(workspace, id)).map(OutboxRow::toLetter);
+    }
+
+    /** The letter whose links name it so. */
+    @Transactional(readOnly = true)
+    Optional<Letter> opened(UUID workspace, UUID open) {
+        return outbox.opened(workspace, open).map(OutboxRow::toLetter);
     }
 
     @Transactional(readOnly = true)

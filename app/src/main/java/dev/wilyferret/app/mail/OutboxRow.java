@@ -19,6 +19,10 @@ class OutboxRow {
     @EmbeddedId
     RowKey key;
 
+    /** What its links name it by; what it shows is its key. */
+    @Column(name = "open_id")
+    UUID open = UUID.randomUUID();
+
     @Column(name = "mail_id")
     UUID mail;
 
@@ -52,6 +56,7 @@ class OutboxRow {
 
     OutboxRow(Letter past) {
         this(new RowKey(past.workspace(), past.id()), past.mail(), past.subscriber(), 0, past.dueAt());
+        open = past.open();
         state = past.state();
         attempts = past.attempts();
         answer = past.answer();
@@ -62,6 +67,7 @@ class OutboxRow {
         return new Letter(
                 key.workspace(),
                 key.id(),
+                open,
                 mail,
                 subscriber,
                 state,

@@ -1,5 +1,6 @@
 package dev.wilyferret.app.mail;
 
+import dev.wilyferret.app.people.Audience;
 import dev.wilyferret.app.storage.RowKey;
 import java.time.Instant;
 import java.util.List;
@@ -29,14 +30,8 @@ interface OutboxStore extends JpaRepository<OutboxRow, RowKey> {
     @NativeQuery("""
             insert into outbox (workspace_id, id, mail_id, subscriber_id, round, state, due_at, attempts, answer)
             select workspace_id, gen_random_uuid(), :mail, id, 0, 'WAITING', :now, 0, ''
-            from subscriber
-            where workspace_id = :workspace and list_id = :list and state = 'CONFIRMED'
-              and (:tag = '' or tags @> array[cast(:tag as text)])
-              and (:source = '' or source = :source)
-              and (cast(:page as uuid) is null or page_id = :page)
-              and (cast(:from as timestamptz) is null or joined_at >= :from)
-              and (cast(:until as timestamptz) is null or joined_at < :until)
-              and (:text = '' or (email || ' ' || first_name || ' ' || last_name) ilike :text)
+            from subscriber where
+            """ + Audience.MEANT + """
             on conflict (workspace_id, mail_id, subscriber_id, round) do nothing
             """)
     int address(
@@ -44,12 +39,25 @@ interface OutboxStore extends JpaRepository<OutboxRow, RowKey> {
             UUID mail,
             UUID list,
             Instant now,
+            String state,
             String tag,
             String source,
             @org.jspecify.annotations.Nullable UUID page,
             @org.jspecify.annotations.Nullable Instant from,
             @org.jspecify.annotations.Nullable Instant until,
             String text);
+
+    @Query("from OutboxRow where key.workspace = :workspace and open = :open")
+    Optional<OutboxRow> opened(UUID workspace, UUID open);
+
+    /** When the last mail that asks for a confirmation is or was due to an address, whatever the list. */
+    @NativeQuery("""
+            select max(o.due_at) from outbox o
+            join mail m on m.workspace_id = o.workspace_id and m.id = o.mail_id
+            join subscriber s on s.workspace_id = o.workspace_id and s.id = o.subscriber_id
+            where o.workspace_id = :workspace and m.kind = 'CONFIRM' and s.address_key = :key
+            """)
+    Optional<Instant> lastAsked(UUID workspace, String key);
 
     /** How many letters of a mail are how far. */
     interface Count {

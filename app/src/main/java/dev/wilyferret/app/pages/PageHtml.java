@@ -5,6 +5,7 @@ import dev.wilyferret.app.media.MediaFile;
 import dev.wilyferret.app.pixels.PixelAccount;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.core.id.ShortId;
+import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockKind;
 import dev.wilyferret.core.page.Look;
@@ -92,6 +93,11 @@ public class PageHtml {
         public Surroundings at(Instant moment) {
             return new Surroundings(
                     page, path, legal, zone, currency, pathOf, file, pixels, moment, sent, bench, confirming);
+        }
+
+        /** Where the page says what is done with what visitors leave: its promotion's own page for that. */
+        String privacy() {
+            return "/" + SiteRoute.PRIVACY.first() + "/" + path.substring(1).split("/", 2)[0];
         }
 
         /** As for visitors, with no bench beside it. */
@@ -195,6 +201,7 @@ public class PageHtml {
         context.setVariable("title", document.title());
         context.setVariable("address", siteAddress + around.path());
         context.setVariable("legal", around.legal());
+        context.setVariable("privacy", around.privacy());
         context.setVariable("css", style);
         context.setVariable("script", fireScript);
         context.setVariable("fires", fires);
@@ -222,9 +229,9 @@ public class PageHtml {
     }
 
     /** A page of plain words in the site's dress: an error, a notice, the privacy text. */
-    public RenderedPage message(String title, List<String> paragraphs, Workspace.Legal legal) {
+    public RenderedPage message(String title, List<String> paragraphs, Optional<Workspace> whose) {
         return new RenderedPage(
-                templates.process("site/message", plain(title, paragraphs, legal)), policy(List.of(), plainCss));
+                templates.process("site/message", plain(title, paragraphs, whose)), policy(List.of(), plainCss));
     }
 
     /**
@@ -237,8 +244,8 @@ public class PageHtml {
     public record Asking(String action, String asks, String button, boolean byItself) {}
 
     /** A page of plain words with one thing to send. */
-    public RenderedPage question(String title, List<String> paragraphs, Workspace.Legal legal, Asking asking) {
-        Context context = plain(title, paragraphs, legal);
+    public RenderedPage question(String title, List<String> paragraphs, Workspace whose, Asking asking) {
+        Context context = plain(title, paragraphs, Optional.of(whose));
         context.setVariable("asking", asking);
         context.setVariable("press", PRESS);
         return new RenderedPage(
@@ -246,11 +253,15 @@ public class PageHtml {
                 policy(List.of(), "'" + hash(plainCss) + "'", "'" + hash(PRESS) + "'", ""));
     }
 
-    private Context plain(String title, List<String> paragraphs, Workspace.Legal legal) {
+    private Context plain(String title, List<String> paragraphs, Optional<Workspace> whose) {
         Context context = new Context(Locale.ENGLISH);
         context.setVariable("title", title);
         context.setVariable("paragraphs", paragraphs);
-        context.setVariable("legal", legal);
+        context.setVariable("legal", whose.map(Workspace::legal).orElse(Workspace.Legal.NONE));
+        context.setVariable(
+                "privacy",
+                whose.map(workspace -> "/" + SiteRoute.PRIVACY.first() + "/" + ShortId.of(workspace.id()))
+                        .orElse(""));
         context.setVariable("css", plainCss);
         return context;
     }

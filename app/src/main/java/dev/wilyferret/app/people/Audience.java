@@ -21,10 +21,31 @@ public record Audience(
         Optional<Instant> from,
         Optional<Instant> until) {
 
+    /**
+     * The one way from an audience to a condition on {@code subscriber}, for the list, its count and a broadcast alike. Its
+     * parameters are {@code workspace}, {@code list}, {@code state} and those of the audience's own names; {@code text} is
+     * {@link #like}. The empty string and null narrow nothing.
+     */
+    public static final String MEANT = """
+            workspace_id = :workspace and list_id = :list
+              and (:state = '' or state = :state)
+              and (:tag = '' or tags @> array[cast(:tag as text)])
+              and (:source = '' or source = :source)
+              and (cast(:page as uuid) is null or page_id = :page)
+              and (cast(:from as timestamptz) is null or joined_at >= :from)
+              and (cast(:until as timestamptz) is null or joined_at < :until)
+              and (:text = '' or (email || ' ' || first_name || ' ' || last_name) ilike :text)
+            """;
+
     public static final Audience EVERYBODY =
             new Audience(Optional.empty(), "", "", "", Optional.empty(), Optional.empty(), Optional.empty());
 
     public Audience standing(Standing only) {
         return new Audience(Optional.of(only), text, tag, source, page, from, until);
+    }
+
+    /** The text as a pattern in which each of its characters stands for itself; empty narrows nothing. */
+    public String like() {
+        return text.isBlank() ? "" : "%" + text.strip().replaceAll("([\\\\%_])", "\\\\$1") + "%";
     }
 }

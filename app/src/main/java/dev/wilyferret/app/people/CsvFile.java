@@ -3,6 +3,7 @@ package dev.wilyferret.app.people;
 import dev.wilyferret.core.text.Refusal;
 import java.io.IOException;
 import java.io.StringReader;
+import java.io.UncheckedIOException;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
@@ -11,6 +12,7 @@ import java.util.List;
 import java.util.Locale;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
+import org.apache.commons.csv.CSVPrinter;
 import org.apache.commons.csv.CSVRecord;
 
 /**
@@ -46,6 +48,18 @@ record CsvFile(List<String> names, List<List<String>> rows) {
         } catch (java.io.UncheckedIOException | IOException | IllegalStateException e) {
             throw new Refusal("That file cannot be read as CSV: %s".formatted(e.getMessage()));
         }
+    }
+
+    /** The file anew, with commas. */
+    byte[] written() {
+        StringBuilder text = new StringBuilder();
+        try (CSVPrinter printer = new CSVPrinter(text, CSVFormat.RFC4180)) {
+            printer.printRecord(names);
+            printer.printRecords(rows);
+        } catch (IOException e) {
+            throw new UncheckedIOException("Text is written to memory", e);
+        }
+        return text.toString().getBytes(StandardCharsets.UTF_8);
     }
 
     private static String text(byte[] content) {

@@ -14,6 +14,9 @@ interface ImportStore extends JpaRepository<ImportRow, RowKey> {
     @Query("from ImportRow where state = RUNNING")
     List<ImportRow> running();
 
+    @Query("from ImportRow where key.workspace = :workspace and state <> DONE")
+    List<ImportRow> undone(UUID workspace);
+
     /** Puts rows on a list as confirmed, leaving out addresses it has; gives the keys of those that were put. */
     @NativeQuery("""
             with put as (

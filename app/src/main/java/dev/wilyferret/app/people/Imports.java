@@ -42,12 +42,14 @@ public class Imports {
     }
 
     private final ImportStore imports;
+    private final Erasures erasures;
     private final TransactionTemplate transaction;
     private final UuidV7 ids;
     private final Clock clock;
 
-    Imports(ImportStore imports, TransactionTemplate transaction, UuidV7 ids, Clock clock) {
+    Imports(ImportStore imports, Erasures erasures, TransactionTemplate transaction, UuidV7 ids, Clock clock) {
         this.imports = imports;
+        this.erasures = erasures;
         this.transaction = transaction;
         this.ids = ids;
         this.clock = clock;
@@ -151,11 +153,30 @@ public class Imports {
         return imports.findById(new RowKey(workspace, id)).map(row -> "row,address,reason\r\n" + row.errors);
     }
 
-    /** Whoever is erased is not named any more among the rows that were not taken. */
+    /** Whoever is erased is not named any more among the rows that were not taken, nor in files that are not done. */
     @EventListener
     @Transactional
     public void forget(People.Erased erased) {
         imports.forget(erased.workspace(), erased.address(), erased.addressKey());
+        for (ImportRow row : imports.undone(erased.workspace())) {
+            CsvFile file = CsvFile.read(row.content);
+            List<List<String>> scrubbed = file.rows().stream()
+                    .map(cells -> cells.stream().anyMatch(cell -> is(cell, erased.addressKey()))
+                            ? List.of("(erased)")
+                            : cells)
+                    .toList();
+            if (!scrubbed.equals(file.rows())) {
+                row.content = new CsvFile(file.names(), scrubbed).written();
+            }
+        }
+    }
+
+    private static boolean is(String cell, String addressKey) {
+        try {
+            return cell.contains("@") && new EmailAddress(cell).key().equals(addressKey);
+        } catch (Refusal noAddress) {
+            return false;
+        }
     }
 
     @EventListener(ApplicationReadyEvent.class)
@@ -214,8 +235,22 @@ public class Imports {
         return row.state == State.RUNNING;
     }
 
-    private int put(ImportRow row, List<Person> good, Map<String, Integer> numberByKey, StringBuilder errors) {
+    private int put(ImportRow row, List<Person> all, Map<String, Integer> numberByKey, StringBuilder errors) {
         UUID workspace = row.key.workspace();
+        Set<String> erased = erasures.among(
+                workspace, all.stream().map(person -> person.email.key()).toList());
+        List<Person> good = new ArrayList<>();
+        for (Person person : all) {
+            if (erased.contains(person.email.key())) {
+                note(
+                        errors,
+                        java.util.Objects.requireNonNull(numberByKey.get(person.email.key())),
+                        "(erased)",
+                        "They asked to be forgotten; only their own opt-in brings them back.");
+            } else {
+                good.add(person);
+            }
+        }
         Set<String> put = new HashSet<>(imports.put(
                 workspace,
                 row.list,

@@ -10,6 +10,7 @@ import java.util.UUID;
  * Somebody who wants on a list, with what is known of the visit.
  *
  * @param source and the other words are empty where nothing is known
+ * @param network whoever sent the form, for limits by network; empty where that is not known
  */
 public record Joining(
         EmailAddress email,
@@ -26,7 +27,8 @@ public record Joining(
         String country,
         String consent,
         String suspect,
-        String order) {
+        String order,
+        String network) {
 
     public static Joining plain(EmailAddress email, String firstName, String lastName) {
         return new Joining(
@@ -39,6 +41,7 @@ public record Joining(
                 Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),
+                "",
                 "",
                 "",
                 "",

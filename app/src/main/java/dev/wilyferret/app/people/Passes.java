@@ -6,17 +6,22 @@ import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.time.Clock;
 import java.time.Duration;
-import java.time.Instant;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 
-/** Signed passes in addresses that are mailed: to confirm, to leave, to fetch what is given away. */
+/**
+ * Signed passes in addresses that are mailed: to confirm, to leave, to fetch what is given away. A pass names its person by a
+ * random id; those of earlier versions named the row, and go on being read.
+ */
 @Component
 public class Passes {
 
     /** How long a pass to what is given away lasts. */
     public static final Duration FETCH_LASTS = Duration.ofDays(7);
+
+    /** What is signed begins with this, so that a pass of an earlier version is none of today's, nor the other way round. */
+    private static final String RANDOM = "random ";
 
     /** What a pass is for. */
     public enum Purpose {
@@ -25,8 +30,11 @@ public class Passes {
         FETCH
     }
 
-    /** @param over whether its time is over; it still says who it was for */
-    public record Claim(UUID workspace, UUID subscriber, boolean over) {}
+    /**
+     * @param who the person's pass, or with an earlier version's pass the row
+     * @param over whether its time is over; it still says who it was for
+     */
+    public record Claim(UUID workspace, UUID who, boolean byPass, boolean over) {}
 
     private final Workspaces workspaces;
     private final Clock clock;
@@ -36,14 +44,14 @@ public class Passes {
         this.clock = clock;
     }
 
-    public String pass(UUID workspace, UUID subscriber, Purpose purpose) {
+    public String pass(Subscriber one, Purpose purpose) {
         long until =
                 purpose == Purpose.FETCH ? clock.instant().plus(FETCH_LASTS).getEpochSecond() : Long.MAX_VALUE;
-        String claim = ShortId.of(workspace) + "." + ShortId.of(subscriber) + "." + Long.toString(until, 36);
-        return claim + "." + signature(workspace, purpose, claim);
+        String claim = ShortId.of(one.workspace()) + "." + ShortId.of(one.pass()) + "." + Long.toString(until, 36);
+        return claim + "." + signature(one.workspace(), RANDOM + purpose, claim);
     }
 
-    private String signature(UUID workspace, Purpose purpose, String claim) {
+    private String signature(UUID workspace, String purpose, String claim) {
         return workspaces.sign(workspace, purpose + " " + claim).substring(0, 40);
     }
 
@@ -54,21 +62,24 @@ public class Passes {
             return Optional.empty();
         }
         Optional<UUID> workspace = ShortId.parse(parts[0]).filter(workspaces::exists);
-        Optional<UUID> subscriber = ShortId.parse(parts[1]);
-        if (workspace.isEmpty() || subscriber.isEmpty()) {
+        Optional<UUID> who = ShortId.parse(parts[1]);
+        if (workspace.isEmpty() || who.isEmpty()) {
             return Optional.empty();
         }
         String claim = parts[0] + "." + parts[1] + "." + parts[2];
-        boolean ours = MessageDigest.isEqual(
-                signature(workspace.get(), purpose, claim).getBytes(StandardCharsets.US_ASCII),
-                parts[3].getBytes(StandardCharsets.US_ASCII));
-        return ours
-                ? Optional.of(new Claim(workspace.get(), subscriber.get(), over(Long.parseLong(parts[2], 36))))
+        boolean random = same(signature(workspace.get(), RANDOM + purpose, claim), parts[3]);
+        boolean earlier = same(signature(workspace.get(), purpose.name(), claim), parts[3]);
+        return random || earlier
+                ? Optional.of(new Claim(workspace.get(), who.get(), random, over(Long.parseLong(parts[2], 36))))
                 : Optional.empty();
     }
 
+    private static boolean same(String one, String other) {
+        return MessageDigest.isEqual(
+                one.getBytes(StandardCharsets.US_ASCII), other.getBytes(StandardCharsets.US_ASCII));
+    }
+
     private boolean over(long until) {
-        Instant now = clock.instant();
-        return now.getEpochSecond() > until;
+        return clock.instant().getEpochSecond() > until;
     }
 }

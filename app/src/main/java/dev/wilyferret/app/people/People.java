@@ -6,6 +6,7 @@ import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.people.Standing;
 import dev.wilyferret.core.text.PlainText;
+import dev.wilyferret.core.text.Refusal;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -13,6 +14,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Function;
@@ -28,14 +30,22 @@ public class People {
 
     private final SubscriberStore subscribers;
     private final Lists lists;
+    private final Erasures erasures;
     private final ApplicationEventPublisher events;
     private final UuidV7 ids;
     private final Clock clock;
     private final LoadingCache<RowKey, Told> told;
 
-    People(SubscriberStore subscribers, Lists lists, ApplicationEventPublisher events, UuidV7 ids, Clock clock) {
+    People(
+            SubscriberStore subscribers,
+            Lists lists,
+            Erasures erasures,
+            ApplicationEventPublisher events,
+            UuidV7 ids,
+            Clock clock) {
         this.subscribers = subscribers;
         this.lists = lists;
+        this.erasures = erasures;
         this.events = events;
         this.ids = ids;
         this.clock = clock;
@@ -47,8 +57,13 @@ public class People {
                         subscribers.tags(list.workspace(), list.id())));
     }
 
-    /** Somebody is asked to confirm an address, or asked for what is behind that once more; told in the transaction that keeps it. */
-    public record ConfirmationWanted(Subscriber subscriber) {}
+    /**
+     * Somebody is asked to confirm an address, or asked for what is behind that once more; told in the transaction that keeps
+     * it.
+     *
+     * @param network whoever sent the form; empty where that is not known
+     */
+    public record ConfirmationWanted(Subscriber subscriber, String network) {}
 
     /** Somebody stands on a list for good; told in the transaction that keeps it. */
     public record Confirmed(Subscriber subscriber) {}
@@ -57,8 +72,10 @@ public class People {
      * Somebody is erased; told in the transaction that does it.
      *
      * @param address as it was written; {@code addressKey} is it in small letters
+     * @param clicks they joined by
      */
-    public record Erased(UUID workspace, String address, String addressKey, List<UUID> subscribers) {}
+    public record Erased(
+            UUID workspace, String address, String addressKey, List<UUID> subscribers, List<UUID> clicks) {}
 
     /**
      * Puts somebody on a list by their own opt-in; the same address again is the same subscriber, and what was not known of
@@ -91,30 +108,40 @@ public class People {
             row.state = Standing.PENDING;
             row.leftAt = null;
         }
-        complete(row, joining);
+        erasures.lift(workspace, joining.email().key());
+        SubscriberRow.Aside typed = SubscriberRow.Aside.of(joining);
+        if (row.state != Standing.CONFIRMED) {
+            complete(row, typed, true);
+        } else if (!to.doubleOptIn()) {
+            // Nobody can show that it was them, so what is known stays.
+            complete(row, typed, false);
+        } else if (!typed.empty()) {
+            row.aside = typed;
+        }
         if (row.state == Standing.PENDING) {
             if (to.doubleOptIn()) {
-                events.publishEvent(new ConfirmationWanted(row.toSubscriber()));
+                events.publishEvent(new ConfirmationWanted(row.toSubscriber(), joining.network()));
             } else {
                 confirm(row);
             }
         } else if (row.state == Standing.CONFIRMED && to.doubleOptIn()) {
             // The same mail as for everybody: it leads them to what they asked for, and tells strangers nothing.
-            events.publishEvent(new ConfirmationWanted(row.toSubscriber()));
+            events.publishEvent(new ConfirmationWanted(row.toSubscriber(), joining.network()));
         }
         return row.toSubscriber();
     }
 
-    private static void complete(SubscriberRow row, Joining joining) {
-        row.firstName = row.firstName.isEmpty() ? joining.firstName() : row.firstName;
-        row.lastName = row.lastName.isEmpty() ? joining.lastName() : row.lastName;
-        row.phone = row.phone.isEmpty() ? joining.phone() : row.phone;
-        row.orderRef = row.orderRef.isEmpty() ? joining.order() : row.orderRef;
-        Map<String, String> answers = new LinkedHashMap<>(row.answers);
-        answers.putAll(joining.answers());
+    /** @param over whether what was answered before gives way */
+    private static void complete(SubscriberRow row, SubscriberRow.Aside typed, boolean over) {
+        row.firstName = row.firstName.isEmpty() ? typed.firstName() : row.firstName;
+        row.lastName = row.lastName.isEmpty() ? typed.lastName() : row.lastName;
+        row.phone = row.phone.isEmpty() ? typed.phone() : row.phone;
+        row.orderRef = row.orderRef.isEmpty() ? typed.order() : row.orderRef;
+        Map<String, String> answers = new LinkedHashMap<>(over ? row.answers : typed.answers());
+        answers.putAll(over ? typed.answers() : row.answers);
         row.answers = answers;
         List<String> tags = new ArrayList<>(row.tags);
-        joining.tags().stream().filter(tag -> !tags.contains(tag)).forEach(tags::add);
+        typed.tags().stream().filter(tag -> !tags.contains(tag)).forEach(tags::add);
         row.tags = tags;
     }
 
@@ -133,12 +160,15 @@ public class People {
                 .toList());
     }
 
-    /** Confirms an address; somebody who has left or is erased stays so. */
+    /** Confirms an address, and what was typed in its name since; somebody who has left or is erased stays so. */
     @Transactional
     public Optional<Subscriber> confirm(UUID workspace, UUID id) {
         return subscribers.findById(new RowKey(workspace, id)).map(row -> {
             if (row.state == Standing.PENDING) {
                 confirm(row);
+            } else if (row.state == Standing.CONFIRMED && row.aside != null) {
+                complete(row, row.aside, true);
+                row.aside = null;
             }
             return row.toSubscriber();
         });
@@ -167,6 +197,9 @@ public class People {
         String key = one.addressKey;
         String address = one.email;
         List<SubscriberRow> all = subscribers.ofAddress(workspace, key);
+        List<UUID> clicks =
+                all.stream().map(row -> row.click).filter(Objects::nonNull).toList();
+        erasures.note(workspace, key);
         for (SubscriberRow row : all) {
             row.state = Standing.ERASED;
             row.email = "";
@@ -175,13 +208,15 @@ public class People {
             row.lastName = "";
             row.phone = "";
             row.answers = Map.of();
+            row.aside = null;
+            row.pass = UUID.randomUUID();
             row.tags = List.of();
             row.click = null;
             row.orderRef = "";
             row.lookAt = null;
         }
         events.publishEvent(new Erased(
-                workspace, address, key, all.stream().map(row -> row.key.id()).toList()));
+                workspace, address, key, all.stream().map(row -> row.key.id()).toList(), clicks));
     }
 
     /** Sets the tags of a person on a list, each at most 40 characters; at most 20. */
@@ -191,8 +226,10 @@ public class People {
                 .map(tag -> PlainText.optionalLine("tag", tag, 40))
                 .filter(tag -> !tag.isEmpty())
                 .distinct()
-                .limit(MOST_TAGS)
                 .toList();
+        if (tags.size() > MOST_TAGS) {
+            throw new Refusal("There are %d tags; at most %d fit. Drop some.".formatted(tags.size(), MOST_TAGS));
+        }
         subscribers.findById(new RowKey(workspace, id)).orElseThrow().tags = tags;
     }
 
@@ -219,6 +256,24 @@ public class People {
         List<SubscriberRow> due = subscribers.toLookAt(clock.instant(), most);
         due.forEach(row -> row.lookAt = look.apply(row.toSubscriber()).orElse(null));
         return due.size();
+    }
+
+    /** Whether something typed in a confirmed person's name waits for them to confirm once more. */
+    @Transactional(readOnly = true)
+    public boolean somethingWaits(Subscriber one) {
+        return subscribers
+                .findById(new RowKey(one.workspace(), one.id()))
+                .filter(row -> row.aside != null)
+                .isPresent();
+    }
+
+    /** Whom a pass was issued for. */
+    @Transactional(readOnly = true)
+    public Optional<Subscriber> claimed(Passes.Claim claim) {
+        return (claim.byPass()
+                        ? subscribers.ofPass(claim.workspace(), claim.who())
+                        : subscribers.findById(new RowKey(claim.workspace(), claim.who())))
+                .map(SubscriberRow::toSubscriber);
     }
 
     @Transactional(readOnly = true)
@@ -259,7 +314,7 @@ public class People {
                         who.page().orElse(null),
                         who.from().orElse(null),
                         who.until().orElse(null),
-                        like(who.text()),
+                        who.like(),
                         most,
                         skip)
                 .stream()
@@ -278,11 +333,7 @@ public class People {
                 who.page().orElse(null),
                 who.from().orElse(null),
                 who.until().orElse(null),
-                like(who.text()));
-    }
-
-    private static String like(String text) {
-        return text.isBlank() ? "" : "%" + text.strip().replaceAll("([\\\\%_])", "\\\\$1") + "%";
+                who.like());
     }
 
     /**

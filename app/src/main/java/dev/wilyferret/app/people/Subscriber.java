@@ -10,6 +10,7 @@ import java.util.UUID;
 /**
  * A person on a list.
  *
+ * @param pass what names them in addresses that are mailed; random, so that it tells nothing
  * @param answers what they typed besides, by label
  * @param source the tag of the visit they came by; empty if none was known
  * @param consent the wording they agreed to; empty if none was asked for or given
@@ -19,6 +20,7 @@ import java.util.UUID;
 public record Subscriber(
         UUID workspace,
         UUID id,
+        UUID pass,
         UUID list,
         String email,
         String firstName,

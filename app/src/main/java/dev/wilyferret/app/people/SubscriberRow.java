@@ -21,8 +21,35 @@ import org.jspecify.annotations.Nullable;
 @Table(name = "subscriber")
 class SubscriberRow {
 
+    /** Typed for somebody by whoever sent a form. */
+    record Aside(
+            String firstName,
+            String lastName,
+            String phone,
+            Map<String, String> answers,
+            List<String> tags,
+            String order) {
+
+        static Aside of(Joining joining) {
+            return new Aside(
+                    joining.firstName(),
+                    joining.lastName(),
+                    joining.phone(),
+                    joining.answers(),
+                    joining.tags(),
+                    joining.order());
+        }
+
+        boolean empty() {
+            return equals(new Aside("", "", "", Map.of(), List.of(), ""));
+        }
+    }
+
     @EmbeddedId
     RowKey key;
+
+    @Column(name = "pass_id")
+    UUID pass;
 
     @Column(name = "list_id")
     UUID list;
@@ -42,6 +69,11 @@ class SubscriberRow {
 
     @JdbcTypeCode(SqlTypes.JSON)
     Map<String, String> answers;
+
+    /** What was typed in their name since they confirmed; theirs once they confirm again. */
+    @JdbcTypeCode(SqlTypes.JSON)
+    @Nullable
+    Aside aside;
 
     @JdbcTypeCode(SqlTypes.ARRAY)
     List<String> tags;
@@ -93,6 +125,7 @@ class SubscriberRow {
 
     SubscriberRow(RowKey key, Subscriber one) {
         this.key = key;
+        pass = one.pass();
         list = one.list();
         email = one.email();
         addressKey = one.email().toLowerCase(java.util.Locale.ROOT);
@@ -121,6 +154,7 @@ class SubscriberRow {
         return new Subscriber(
                 key.workspace(),
                 key.id(),
+                pass,
                 list,
                 email,
                 firstName,

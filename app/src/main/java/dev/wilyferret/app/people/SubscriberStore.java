@@ -13,18 +13,6 @@ import org.springframework.data.jpa.repository.Query;
 
 interface SubscriberStore extends JpaRepository<SubscriberRow, RowKey> {
 
-    /** Who of a list is meant; the empty string and null narrow nothing. */
-    String MEANT = """
-            workspace_id = :workspace and list_id = :list
-              and (:state = '' or state = :state)
-              and (:tag = '' or tags @> array[cast(:tag as text)])
-              and (:source = '' or source = :source)
-              and (cast(:page as uuid) is null or page_id = :page)
-              and (cast(:from as timestamptz) is null or joined_at >= :from)
-              and (cast(:until as timestamptz) is null or joined_at < :until)
-              and (:text = '' or (email || ' ' || first_name || ' ' || last_name) ilike :text)
-            """;
-
     /** Takes an address for a list; 0 if it has it already. Two at the same moment cannot both take it. */
     @Modifying
     @NativeQuery("""
@@ -38,11 +26,14 @@ interface SubscriberStore extends JpaRepository<SubscriberRow, RowKey> {
     @Query("from SubscriberRow where key.workspace = :workspace and list = :list and addressKey = :key")
     Optional<SubscriberRow> onList(UUID workspace, UUID list, String key);
 
+    @Query("from SubscriberRow where key.workspace = :workspace and pass = :pass")
+    Optional<SubscriberRow> ofPass(UUID workspace, UUID pass);
+
     @Query("from SubscriberRow where key.workspace = :workspace and addressKey = :key order by joinedAt")
     List<SubscriberRow> ofAddress(UUID workspace, String key);
 
-    @NativeQuery(
-            "select * from subscriber where " + MEANT + " order by joined_at desc, id desc limit :most offset :skip")
+    @NativeQuery("select * from subscriber where " + Audience.MEANT
+            + " order by joined_at desc, id desc limit :most offset :skip")
     List<SubscriberRow> meant(
             UUID workspace,
             UUID list,
@@ -56,7 +47,7 @@ interface SubscriberStore extends JpaRepository<SubscriberRow, RowKey> {
             int most,
             int skip);
 
-    @NativeQuery("select count(*) from subscriber where " + MEANT)
+    @NativeQuery("select count(*) from subscriber where " + Audience.MEANT)
     long count(
             UUID workspace,
             UUID list,

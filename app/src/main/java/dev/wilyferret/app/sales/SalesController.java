@@ -15,18 +15,23 @@ import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.server.ResponseStatusException;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** Sales of the workspace and of a promotion, and every postback that came in. */
 @Controller
 class SalesController {
 
     private final Sales sales;
+    private final Claims claims;
     private final Offers offers;
     private final Promotions promotions;
 
-    SalesController(Sales sales, Offers offers, Promotions promotions) {
+    SalesController(Sales sales, Claims claims, Offers offers, Promotions promotions) {
         this.sales = sales;
+        this.claims = claims;
         this.offers = offers;
         this.promotions = promotions;
     }
@@ -58,7 +63,18 @@ class SalesController {
         return "sales/promotion";
     }
 
+    /** Lets another address claim an order. */
+    @PostMapping("/sales/free")
+    String free(@AuthenticationPrincipal Member member, @RequestParam String order, RedirectAttributes after) {
+        claims.free(member.workspace(), order);
+        after.addFlashAttribute("said", "Freed. Whoever claims order “%s” next gets it.".formatted(order));
+        return "redirect:/sales";
+    }
+
     private void show(Member member, List<Sale> shown, Model model) {
+        model.addAttribute(
+                "claims",
+                claims.by(member.workspace(), shown.stream().map(Sale::order).toList()));
         model.addAttribute("sales", shown);
         model.addAttribute(
                 "offerNames", offers.of(member.workspace()).stream().collect(Collectors.toMap(Offer::id, Offer::name)));

@@ -16,8 +16,6 @@ import org.springframework.stereotype.Component;
 @Component
 class Answers {
 
-    private static final Workspace.Legal NOBODY = new Workspace.Legal("", "", "", "", "");
-
     private final PageHtml html;
     private final ServedHtml notFound;
     private final ServedHtml tryAgain;
@@ -30,7 +28,7 @@ class Answers {
     }
 
     private ServedHtml message(String title, String paragraph) {
-        return ServedHtml.of(html.message(title, List.of(paragraph), NOBODY));
+        return ServedHtml.of(html.message(title, List.of(paragraph), Optional.empty()));
     }
 
     /** The same for everything unknown, so that nothing can be learned from it. */
@@ -48,12 +46,11 @@ class Answers {
         html(response, status, message("Not taken", why), Optional.empty());
     }
 
-    void say(HttpServletResponse response, String title, List<String> paragraphs, Workspace.Legal legal)
-            throws IOException {
+    void say(HttpServletResponse response, String title, List<String> paragraphs, Workspace whose) throws IOException {
         html(
                 response,
                 HttpServletResponse.SC_OK,
-                ServedHtml.of(html.message(title, paragraphs, legal)),
+                ServedHtml.of(html.message(title, paragraphs, Optional.of(whose))),
                 Optional.empty());
     }
 

@@ -11,7 +11,6 @@ import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.people.MailList;
 import dev.wilyferret.app.people.Passes;
 import dev.wilyferret.app.people.Subscriber;
-import dev.wilyferret.app.sales.Sales;
 import dev.wilyferret.app.site.SiteSnapshot.LivePage;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.id.ShortId;
@@ -58,7 +57,8 @@ class FormRoutes {
     private final SnapshotKeeper snapshots;
     private final Leads leads;
     private final Lists lists;
-    private final Sales sales;
+    private final Orders orders;
+    private final Clients clients;
     private final Passes passes;
     private final PlaceBook places;
     private final PageHtml html;
@@ -72,7 +72,8 @@ class FormRoutes {
             SnapshotKeeper snapshots,
             Leads leads,
             Lists lists,
-            Sales sales,
+            Orders orders,
+            Clients clients,
             Passes passes,
             PlaceBook places,
             PageHtml html,
@@ -84,7 +85,8 @@ class FormRoutes {
         this.snapshots = snapshots;
         this.leads = leads;
         this.lists = lists;
-        this.sales = sales;
+        this.orders = orders;
+        this.clients = clients;
         this.passes = passes;
         this.places = places;
         this.html = html;
@@ -166,19 +168,18 @@ class FormRoutes {
         Map<String, String> typed = typed(request, form);
         Map<String, String> findings = new LinkedHashMap<>(LeadFields.findings(form, typed));
         String order = typed.getOrDefault(LeadFields.ORDER, "").strip();
-        if (findings.isEmpty()
-                && !order.isEmpty()
-                && sales.ofOrder(page.workspace(), order).isEmpty()) {
-            findings.put(
-                    LeadFields.ORDER,
-                    "No order with this number has been reported to us yet. Check it for a typing slip; a fresh order can take a day.");
+        String network = clients.network(request);
+        if (findings.isEmpty() && !order.isEmpty()) {
+            orders.refusal(page.workspace(), order, new EmailAddress(typed.get(LeadFields.EMAIL)), network)
+                    .ifPresent(why -> findings.put(LeadFields.ORDER, why));
         }
         if (!findings.isEmpty()) {
             again(request, response, 422, found, FormSent.refused(found.placed.id(), typed, findings));
             return;
         }
         Lead lead = lead(request, page, form, typed);
-        Optional<Subscriber> joined = leads.keep(page.workspace(), lead, form.list(), joining(lead, form, typed));
+        Optional<Subscriber> joined =
+                leads.keep(page.workspace(), lead, form.list(), joining(lead, form, typed, network));
         answers.seeOther(response, after(form, page, found.placed.id(), joined, typed));
     }
 
@@ -204,12 +205,12 @@ class FormRoutes {
         }
         if (!asked) {
             Subscriber one = joined.get();
-            address.queryParam("d", passes.pass(one.workspace(), one.id(), Passes.Purpose.FETCH));
+            address.queryParam("d", passes.pass(one, Passes.Purpose.FETCH));
         }
         return address.encode().buildAndExpand(name).toUriString();
     }
 
-    private static Joining joining(Lead lead, Block.Form form, Map<String, String> typed) {
+    private static Joining joining(Lead lead, Block.Form form, Map<String, String> typed, String network) {
         Map<String, String> own = new LinkedHashMap<>();
         LeadFields.of(form).stream()
                 .filter(LeadField::own)
@@ -231,7 +232,8 @@ class FormRoutes {
                 lead.country(),
                 lead.consent(),
                 lead.suspect(),
-                typed.getOrDefault(LeadFields.ORDER, "").strip());
+                typed.getOrDefault(LeadFields.ORDER, "").strip(),
+                network);
     }
 
     private Lead lead(HttpServletRequest request, LivePage page, Block.Form form, Map<String, String> typed) {
@@ -248,7 +250,7 @@ class FormRoutes {
                 page.promotion(),
                 page.id(),
                 click,
-                typed.getOrDefault("email", "").strip(),
+                new EmailAddress(typed.getOrDefault(LeadFields.EMAIL, "")).text(),
                 said,
                 parameter(request, "consent").isEmpty() ? "" : form.consent(),
                 suspect(request),

@@ -2,7 +2,6 @@ package dev.wilyferret.app.site;
 
 import dev.wilyferret.app.bonuses.Bonus;
 import dev.wilyferret.app.bonuses.Bonuses;
-import dev.wilyferret.app.mail.Delivery;
 import dev.wilyferret.app.mail.MailLinks;
 import dev.wilyferret.app.mail.Outbox;
 import dev.wilyferret.app.pages.PageHtml;
@@ -36,7 +35,7 @@ class MailRoutes {
     private final Passes passes;
     private final MailLinks links;
     private final Outbox outbox;
-    private final Delivery delivery;
+    private final Renewals renewals;
     private final Bonuses bonuses;
     private final VisitorRoutes visitors;
     private final MediaRoute media;
@@ -50,7 +49,7 @@ class MailRoutes {
             Passes passes,
             MailLinks links,
             Outbox outbox,
-            Delivery delivery,
+            Renewals renewals,
             Bonuses bonuses,
             VisitorRoutes visitors,
             MediaRoute media,
@@ -62,7 +61,7 @@ class MailRoutes {
         this.passes = passes;
         this.links = links;
         this.outbox = outbox;
-        this.delivery = delivery;
+        this.renewals = renewals;
         this.bonuses = bonuses;
         this.visitors = visitors;
         this.media = media;
@@ -74,9 +73,8 @@ class MailRoutes {
         return request.getMethod().equals("HEAD");
     }
 
-    private Workspace.Legal legal(UUID workspace) {
-        return Objects.requireNonNull(snapshots.now().workspaces().get(workspace))
-                .legal();
+    private Workspace owner(UUID workspace) {
+        return Objects.requireNonNull(snapshots.now().workspaces().get(workspace));
     }
 
     /**
@@ -84,11 +82,10 @@ class MailRoutes {
      * that only open the links of a mail confirm nothing.
      */
     void askToConfirm(HttpServletResponse response, String pass) throws IOException {
-        Optional<Subscriber> one = passes.read(Passes.Purpose.CONFIRM, pass)
-                .flatMap(known -> people.find(known.workspace(), known.subscriber()));
+        Optional<Subscriber> one = passes.read(Passes.Purpose.CONFIRM, pass).flatMap(people::claimed);
         if (one.isEmpty()) {
             answers.notFound(response);
-        } else if (one.get().standing() != Standing.PENDING) {
+        } else if (one.get().standing() != Standing.PENDING && !people.somethingWaits(one.get())) {
             welcome(response, one.get());
         } else {
             question(
@@ -104,7 +101,8 @@ class MailRoutes {
     /** {@code POST /confirm/{pass}}: confirms the address, then leads to the list's page for that. */
     void confirm(HttpServletResponse response, String pass) throws IOException {
         Optional<Subscriber> one = passes.read(Passes.Purpose.CONFIRM, pass)
-                .flatMap(known -> people.confirm(known.workspace(), known.subscriber()));
+                .flatMap(people::claimed)
+                .flatMap(known -> people.confirm(known.workspace(), known.id()));
         if (one.isEmpty()) {
             answers.notFound(response);
         } else {
@@ -119,7 +117,7 @@ class MailRoutes {
                     response,
                     "Not on the list any more",
                     List.of("This address has left the list. To come back, fill in the form once more."),
-                    legal(one.workspace()));
+                    owner(one.workspace()));
         } else if (page.isPresent()) {
             answers.seeOther(response, page.get() + "?" + with(one));
         } else {
@@ -127,7 +125,7 @@ class MailRoutes {
                     response,
                     "Thank you",
                     List.of("Your address is confirmed. What you asked for is on its way."),
-                    legal(one.workspace()));
+                    owner(one.workspace()));
         }
     }
 
@@ -137,7 +135,7 @@ class MailRoutes {
         answers.html(
                 response,
                 HttpServletResponse.SC_OK,
-                ServedHtml.of(html.question(title, words, legal(workspace), asking)),
+                ServedHtml.of(html.question(title, words, owner(workspace), asking)),
                 Optional.empty());
     }
 
@@ -154,7 +152,7 @@ class MailRoutes {
 
     /** What a page is told of a person who comes by mail: a fresh pass, and the first name for its words. */
     private String with(Subscriber one) {
-        String pass = "d=" + passes.pass(one.workspace(), one.id(), Passes.Purpose.FETCH);
+        String pass = "d=" + passes.pass(one, Passes.Purpose.FETCH);
         return one.firstName().isEmpty()
                 ? pass
                 : pass + "&first_name=" + URLEncoder.encode(one.firstName(), StandardCharsets.UTF_8);
@@ -178,7 +176,7 @@ class MailRoutes {
 
     private Optional<Subscriber> leaver(String pass) {
         return passes.read(Passes.Purpose.LEAVE, pass)
-                .flatMap(claim -> people.find(claim.workspace(), claim.subscriber()))
+                .flatMap(people::claimed)
                 .filter(one -> one.standing() != Standing.ERASED);
     }
 
@@ -198,7 +196,7 @@ class MailRoutes {
                     "You are off the list",
                     List.of("No more mail comes to %s from this list."
                             .formatted(one.get().email())),
-                    legal(one.get().workspace()));
+                    owner(one.get().workspace()));
         }
     }
 
@@ -242,10 +240,16 @@ class MailRoutes {
         UUID workspace = claim.get().workspace();
         Optional<Bonus> bonus =
                 bonusId.flatMap(known -> bonuses.find(workspace, known)).filter(Bonus::given);
-        Optional<Subscriber> one =
-                people.find(workspace, claim.get().subscriber()).filter(known -> known.standing() != Standing.ERASED);
+        Optional<Subscriber> one = people.claimed(claim.get()).filter(known -> known.standing() != Standing.ERASED);
         if (bonus.isEmpty() || one.isEmpty()) {
             answers.notFound(response);
+            return;
+        }
+        if (!entitled(one.get(), bonus.get())) {
+            askForAddress(
+                    response,
+                    id,
+                    "This goes to the people of a list while they are on it, and this link is not of such a list.");
             return;
         }
         if (!looking(request) && request.getHeader("Range") == null) {
@@ -256,6 +260,12 @@ class MailRoutes {
         } else {
             media.handOut(request, response, bonus.get().file());
         }
+    }
+
+    /** Whether a bonus goes to somebody, by this list or another one they are on with the same address. */
+    private boolean entitled(Subscriber one, Bonus bonus) {
+        return people.sameAddress(one).stream()
+                .anyMatch(known -> known.standing() == Standing.CONFIRMED && bonus.goesTo(known.list()));
     }
 
     private void askForAddress(HttpServletResponse response, String id, String why) throws IOException {
@@ -286,12 +296,15 @@ class MailRoutes {
             answers.notFound(response);
             return;
         }
-        String typed = Optional.ofNullable(request.getParameter("email")).orElse("");
-        delivery.renew(workspace.get(), bonus.get(), typed);
         answers.say(
                 response,
                 "Look in your inbox",
                 List.of("If that address is on our list, a fresh link is on its way to it."),
-                legal(workspace.get()));
+                owner(workspace.get()));
+        // Whether the address is on a list is looked up when everything is answered, so that no time tells it.
+        renewals.ask(
+                workspace.get(),
+                bonus.get(),
+                Optional.ofNullable(request.getParameter("email")).orElse(""));
     }
 }

@@ -1,12 +1,13 @@
 package dev.wilyferret.app.site;
 
 import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.intake.Frontage;
 import dev.wilyferret.app.intake.GuardedProtocol;
 import java.net.InetAddress;
 import java.net.UnknownHostException;
 import java.util.concurrent.Executors;
+import org.apache.catalina.Valve;
 import org.apache.catalina.valves.ErrorReportValve;
-import org.apache.catalina.valves.RemoteIpValve;
 import org.springframework.boot.tomcat.servlet.TomcatServletWebServerFactory;
 import org.springframework.boot.web.server.WebServer;
 import org.springframework.context.SmartLifecycle;
@@ -32,9 +33,9 @@ public class SiteServer implements SmartLifecycle {
         });
         factory.addContextCustomizers(
                 context -> context.getParent().getPipeline().addValve(silentAboutItself()));
-        if (installation.siteBehindProxy()) {
-            factory.addContextValves(new RemoteIpValve());
-        }
+        factory.addEngineValves(
+                Frontage.valves(installation.siteAddress(), installation.proxies(), installation.siteBehindProxy())
+                        .toArray(Valve[]::new));
         this.server = factory.getWebServer(context -> {
             var registered = context.addServlet("site", servlet);
             registered.addMapping("/*");

@@ -5,6 +5,7 @@ import dev.wilyferret.app.intake.BodyRefused;
 import dev.wilyferret.app.intake.ReadRequest;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.core.id.ShortId;
+import dev.wilyferret.core.link.SiteRoute;
 import jakarta.servlet.http.HttpServlet;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -12,6 +13,8 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
@@ -25,6 +28,20 @@ class SiteServlet extends HttpServlet {
     private static final int MOST_BODY = 64 << 10;
 
     private static final Logger LOG = LoggerFactory.getLogger(SiteServlet.class);
+
+    private static final String ROBOTS = Stream.of(
+                    SiteRoute.GO,
+                    SiteRoute.OUT,
+                    SiteRoute.PIXEL,
+                    SiteRoute.PREVIEW,
+                    SiteRoute.DESIGN,
+                    SiteRoute.CONFIRM,
+                    SiteRoute.LEAVE,
+                    SiteRoute.MAIL,
+                    SiteRoute.GIFT,
+                    SiteRoute.MAIL_PREVIEW)
+            .map(route -> "Disallow: /" + route.first() + "/")
+            .collect(Collectors.joining("\n", "User-agent: *\n", ""));
 
     private final transient VisitorRoutes visitors;
     private final transient PixelRoutes pixels;
@@ -86,28 +103,40 @@ class SiteServlet extends HttpServlet {
     private void route(HttpServletRequest request, HttpServletResponse response) throws IOException {
         String path = request.getRequestURI();
         String[] parts = path.substring(1).split("/", -1);
-        boolean reading =
-                request.getMethod().equals("GET") || request.getMethod().equals("HEAD");
-        boolean posting = request.getMethod().equals("POST");
-        if (posting && path.equals("/px")) {
-            pixels.report(request, response);
-        } else if ((reading || posting) && parts.length == 2 && parts[0].equals("postback")) {
-            inLine(() -> postbacks.receive(request, response, parts[1]));
-        } else if (posting && parts.length == 3 && parts[0].equals("opt-in")) {
-            forms.optIn(request, response, parts[1], parts[2]);
-        } else if (posting && parts.length == 3 && parts[0].equals("quiz")) {
-            forms.quiz(request, response, parts[1], parts[2]);
-        } else if (posting && parts.length == 2 && parts[0].equals("leave")) {
-            inLine(() -> mails.leave(response, parts[1]));
-        } else if (posting && parts.length == 2 && parts[0].equals("confirm")) {
-            inLine(() -> mails.confirm(response, parts[1]));
-        } else if (posting && parts.length == 2 && parts[0].equals("gift")) {
-            inLine(() -> mails.renew(request, response, parts[1]));
-        } else if (reading) {
-            read(request, response, path, parts);
-        } else {
-            answers.notFound(response);
+        Optional<SiteRoute> route = SiteRoute.of(parts[0]);
+        switch (request.getMethod()) {
+            case "POST" -> {
+                if (route.isEmpty() || !post(route.get(), request, response, parts)) {
+                    answers.notFound(response);
+                }
+            }
+            case "GET", "HEAD" -> {
+                if (route.isEmpty()) {
+                    page(request, response, path, parts);
+                } else if (!read(route.get(), request, response, parts)) {
+                    answers.notFound(response);
+                }
+            }
+            default -> answers.notFound(response);
         }
+    }
+
+    /** Whether there is such an address to send something to. */
+    private boolean post(SiteRoute route, HttpServletRequest request, HttpServletResponse response, String[] parts)
+            throws IOException {
+        switch (route + "/" + parts.length) {
+            case "PIXEL/1" -> pixels.report(request, response);
+            case "POSTBACK/2" -> inLine(() -> postbacks.receive(request, response, parts[1]));
+            case "OPT_IN/3" -> forms.optIn(request, response, parts[1], parts[2]);
+            case "QUIZ/3" -> forms.quiz(request, response, parts[1], parts[2]);
+            case "LEAVE/2" -> inLine(() -> mails.leave(response, parts[1]));
+            case "CONFIRM/2" -> inLine(() -> mails.confirm(response, parts[1]));
+            case "GIFT/2" -> inLine(() -> mails.renew(request, response, parts[1]));
+            default -> {
+                return false;
+            }
+        }
+        return true;
     }
 
     /** What needs the database. */
@@ -122,32 +151,34 @@ class SiteServlet extends HttpServlet {
         });
     }
 
-    private void read(HttpServletRequest request, HttpServletResponse response, String path, String[] parts)
+    /** Whether there is such an address to read. */
+    private boolean read(SiteRoute route, HttpServletRequest request, HttpServletResponse response, String[] parts)
             throws IOException {
-        switch (parts[0] + "/" + parts.length) {
-            case "go/2" -> visitors.link(request, response, parts[1]);
-            case "out/2" -> visitors.out(request, response, parts[1], Optional.empty());
-            case "out/3" -> visitors.out(request, response, parts[1], ShortId.parse(parts[2]));
-            case "px/3" -> pixels.image(request, response, parts[1], parts[2]);
-            case "media/2" -> media.serve(request, response, parts[1]);
-            case "own/2" -> inLine(() -> own.mark(request, response, parts[1]));
-            case "preview/2" -> inLine(() -> own.preview(request, response, parts[1]));
-            case "design/2" -> own.design(response, parts[1]);
-            case "type/2" -> media.type(response, parts[1]);
-            case "confirm/2" -> inLine(() -> mails.askToConfirm(response, parts[1]));
-            case "leave/2" -> inLine(() -> mails.askToLeave(response, parts[1]));
-            case "m/4" -> inLine(() -> mails.follow(request, response, parts));
-            case "gift/2" -> inLine(() -> mails.gift(request, response, parts[1]));
-            case "mail-preview/2" -> inLine(() -> own.mail(response, parts[1]));
-            case "calendar/3" -> forms.calendar(response, parts[1], parts[2]);
-            case "privacy/1" -> privacy(response);
-            case "robots.txt/1" ->
-                answers.plain(
-                        response,
-                        HttpServletResponse.SC_OK,
-                        "User-agent: *\nDisallow: /go/\nDisallow: /out/\nDisallow: /px/\nDisallow: /preview/\nDisallow: /design/\nDisallow: /confirm/\nDisallow: /leave/\nDisallow: /m/\nDisallow: /gift/\nDisallow: /mail-preview/");
-            default -> page(request, response, path, parts);
+        switch (route + "/" + parts.length) {
+            case "GO/2" -> visitors.link(request, response, parts[1]);
+            case "OUT/2" -> visitors.out(request, response, parts[1], Optional.empty());
+            case "OUT/3" -> visitors.out(request, response, parts[1], ShortId.parse(parts[2]));
+            case "PIXEL/3" -> pixels.image(request, response, parts[1], parts[2]);
+            case "MEDIA/2" -> media.serve(request, response, parts[1]);
+            case "POSTBACK/2" -> inLine(() -> postbacks.receive(request, response, parts[1]));
+            case "OWN/2" -> inLine(() -> own.mark(request, response, parts[1]));
+            case "PREVIEW/2" -> inLine(() -> own.preview(request, response, parts[1]));
+            case "DESIGN/2" -> own.design(response, parts[1]);
+            case "TYPE/2" -> media.type(response, parts[1]);
+            case "CONFIRM/2" -> inLine(() -> mails.askToConfirm(response, parts[1]));
+            case "LEAVE/2" -> inLine(() -> mails.askToLeave(response, parts[1]));
+            case "MAIL/4" -> inLine(() -> mails.follow(request, response, parts));
+            case "GIFT/2" -> inLine(() -> mails.gift(request, response, parts[1]));
+            case "MAIL_PREVIEW/2" -> inLine(() -> own.mail(response, parts[1]));
+            case "CALENDAR/3" -> forms.calendar(response, parts[1], parts[2]);
+            case "PRIVACY/1" -> privacy(response, "");
+            case "PRIVACY/2" -> privacy(response, parts[1]);
+            case "ROBOTS/1" -> answers.plain(response, HttpServletResponse.SC_OK, ROBOTS);
+            default -> {
+                return false;
+            }
         }
+        return true;
     }
 
     private void page(HttpServletRequest request, HttpServletResponse response, String path, String[] parts)
@@ -163,9 +194,9 @@ class SiteServlet extends HttpServlet {
         }
     }
 
-    private void privacy(HttpServletResponse response) throws IOException {
-        Optional<Workspace> workspace =
-                snapshots.now().workspaces().values().stream().findFirst();
+    /** The privacy page of a promotion or a workspace; without saying whose, only where one workspace has the host to itself. */
+    private void privacy(HttpServletResponse response, String whose) throws IOException {
+        Optional<Workspace> workspace = snapshots.now().answeringFor(whose);
         if (workspace.isEmpty()) {
             answers.notFound(response);
             return;
@@ -175,6 +206,6 @@ class SiteServlet extends HttpServlet {
                 ? List.of(
                         "This site counts visits with cookies of its own: one that knows the browser again for a year, one that lasts as long as the visit.")
                 : legal.privacy().lines().filter(line -> !line.isBlank()).toList();
-        answers.say(response, "Privacy", text, legal);
+        answers.say(response, "Privacy", text, workspace.get());
     }
 }

@@ -6,6 +6,7 @@ import dev.wilyferret.app.pages.PageHtml;
 import dev.wilyferret.app.pixels.PixelAccount;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.core.address.Tags;
+import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.page.PageDocument;
 import java.util.Collection;
@@ -23,6 +24,7 @@ import java.util.UUID;
  * @param pages published ones, by path
  * @param entries where a promotion's bare slug leads, by slug
  * @param ownBrowsers workspaces by the fingerprint of the cookie's token
+ * @param promotions workspaces by their promotions' slugs
  */
 record SiteSnapshot(
         Map<String, LiveLink> links,
@@ -33,10 +35,11 @@ record SiteSnapshot(
         Map<String, Network> networks,
         Map<String, MediaFile> media,
         Map<String, UUID> ownBrowsers,
-        Map<UUID, Workspace> workspaces) {
+        Map<UUID, Workspace> workspaces,
+        Map<String, UUID> promotions) {
 
-    static final SiteSnapshot EMPTY =
-            new SiteSnapshot(Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of());
+    static final SiteSnapshot EMPTY = new SiteSnapshot(
+            Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of());
 
     /**
      * What one workspace contributes.
@@ -50,7 +53,8 @@ record SiteSnapshot(
             Map<String, String> entries,
             List<Network> networks,
             List<MediaFile> media,
-            Set<String> ownBrowsers) {}
+            Set<String> ownBrowsers,
+            Set<String> promotions) {}
 
     static SiteSnapshot of(Collection<Part> parts) {
         Map<String, LiveLink> links = new HashMap<>();
@@ -62,8 +66,10 @@ record SiteSnapshot(
         Map<String, MediaFile> media = new HashMap<>();
         Map<String, UUID> ownBrowsers = new HashMap<>();
         Map<UUID, Workspace> workspaces = new HashMap<>();
+        Map<String, UUID> promotions = new HashMap<>();
         for (Part part : parts) {
             workspaces.put(part.workspace.id(), part.workspace);
+            part.promotions.forEach(slug -> promotions.put(slug, part.workspace.id()));
             links.putAll(part.links);
             part.links.values().forEach(link -> linksById.put(link.id(), link));
             part.pages.forEach(page -> pages.put(page.path(), page));
@@ -73,7 +79,8 @@ record SiteSnapshot(
             part.media.forEach(file -> file.copies().forEach(copy -> media.put(copy.name(), copy)));
             part.ownBrowsers.forEach(mark -> ownBrowsers.put(mark, part.workspace.id()));
         }
-        return new SiteSnapshot(links, linksById, pages, pagesById, entries, networks, media, ownBrowsers, workspaces);
+        return new SiteSnapshot(
+                links, linksById, pages, pagesById, entries, networks, media, ownBrowsers, workspaces, promotions);
     }
 
     /** Where a link leads. */
@@ -115,6 +122,20 @@ record SiteSnapshot(
 
     Optional<LivePage> page(String path) {
         return Optional.ofNullable(pages.get(path));
+    }
+
+    /**
+     * Who answers for a part of the site.
+     *
+     * @param whose a promotion's slug or a workspace's short id; empty for the only workspace there is
+     */
+    Optional<Workspace> answeringFor(String whose) {
+        if (whose.isEmpty()) {
+            return workspaces.size() == 1 ? workspaces.values().stream().findFirst() : Optional.empty();
+        }
+        return Optional.ofNullable(promotions.get(whose))
+                .or(() -> ShortId.parse(whose))
+                .map(workspaces::get);
     }
 
     boolean marksOwn(UUID workspace, String fingerprint) {

@@ -141,7 +141,14 @@ class SnapshotBuilder {
                     .filter(link -> !link.paused())
                     .collect(Collectors.toMap(link -> link.code().text(), this::liveLink));
             return new SiteSnapshot.Part(
-                    workspace, liveLinks, livePages, entries, offers.networksOf(id), files, ownBrowsers.marks(id));
+                    workspace,
+                    liveLinks,
+                    livePages,
+                    entries,
+                    offers.networksOf(id),
+                    files,
+                    ownBrowsers.marks(id),
+                    promotionById.values().stream().map(Promotion::slug).collect(Collectors.toSet()));
         }
 
         /** The page as it is served; one that cannot be drawn is left out alone, and its bench says so. */

@@ -19,8 +19,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -172,7 +170,7 @@ class VisitorRoutes {
                 userAgent,
                 header(request, "Referer"),
                 header(request, "Accept-Language"),
-                kept(header(request.getQueryString())));
+                header(request.getQueryString()));
         return new SiteEvent.Click(
                 ids.next(),
                 workspace,
@@ -182,13 +180,6 @@ class VisitorRoutes {
                 visit.own(snapshot, workspace),
                 Verdict.on(userAgent),
                 origin);
-    }
-
-    /** Of the query what tells of the visit; not the name and the pass that a mail's link brings along. */
-    private static String kept(String query) {
-        return Stream.of(query.split("&"))
-                .filter(part -> !part.startsWith("first_name=") && !part.startsWith("d="))
-                .collect(Collectors.joining("&"));
     }
 
     /** A HEAD asks what is there, and a prefetch what may be wanted: neither is a visitor. */

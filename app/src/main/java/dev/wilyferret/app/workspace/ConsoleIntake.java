@@ -1,6 +1,8 @@
 package dev.wilyferret.app.workspace;
 
+import dev.wilyferret.app.installation.Installation;
 import dev.wilyferret.app.intake.BodyRefused;
+import dev.wilyferret.app.intake.Frontage;
 import dev.wilyferret.app.intake.GuardedProtocol;
 import dev.wilyferret.app.intake.ReadRequest;
 import dev.wilyferret.app.storage.Lane;
@@ -13,6 +15,7 @@ import java.io.IOException;
 import java.util.Locale;
 import java.util.concurrent.Executors;
 import java.util.regex.Pattern;
+import org.apache.catalina.Valve;
 import org.springframework.boot.tomcat.servlet.TomcatServletWebServerFactory;
 import org.springframework.boot.web.server.WebServerFactoryCustomizer;
 import org.springframework.core.annotation.Order;
@@ -38,9 +41,17 @@ class ConsoleIntake extends OncePerRequestFilter implements WebServerFactoryCust
     private static final Pattern TAKES_FILES = Pattern.compile(
             "/shelf|/promotions/[^/]+/pages/[^/]+/(match|blocks/[^/]+/file)|/people/lists/[^/]+/import");
 
+    private final Installation installation;
+
+    ConsoleIntake(Installation installation) {
+        this.installation = installation;
+    }
+
     @Override
     public void customize(TomcatServletWebServerFactory factory) {
         factory.setProtocol(GuardedProtocol.class.getName());
+        factory.addEngineValves(Frontage.valves(installation.consoleAddress(), installation.proxies(), false)
+                .toArray(Valve[]::new));
         // A thread that waits for a slow sender costs next to nothing.
         factory.addConnectorCustomizers(
                 connector -> connector.getProtocolHandler().setExecutor(Executors.newVirtualThreadPerTaskExecutor()));

@@ -38,6 +38,8 @@ public record Workspace(UUID id, String name, Currency currency, ZoneId zone, Le
      */
     public record Legal(String name, String postalAddress, String contact, String privacy, String disclaimer) {
 
+        public static final Legal NONE = new Legal("", "", "", "", "");
+
         public Legal {
             name = PlainText.optionalLine("name", name, 200);
             postalAddress = PlainText.lines("postal address", postalAddress, 400);

@@ -28,6 +28,10 @@ class WorkspaceRow {
     @Column(name = "signing_key")
     byte[] signingKey;
 
+    /** What erased addresses are hashed with; it never changes. */
+    @Column(name = "erasure_key")
+    byte[] erasureKey;
+
     @Column(name = "legal_name")
     String legalName = "";
 
@@ -46,12 +50,13 @@ class WorkspaceRow {
 
     protected WorkspaceRow() {}
 
-    WorkspaceRow(UUID id, String name, String currency, String zone, byte[] signingKey) {
+    WorkspaceRow(UUID id, String name, String currency, String zone, byte[] signingKey, byte[] erasureKey) {
         this.id = id;
         this.name = name;
         this.currency = currency;
         this.zone = zone;
         this.signingKey = signingKey;
+        this.erasureKey = erasureKey;
     }
 
     Workspace toWorkspace() {

@@ -33,6 +33,8 @@ public class Workspaces {
     /** They never change. */
     private final Map<UUID, SecretKeySpec> signingKeys = new ConcurrentHashMap<>();
 
+    private final Map<UUID, SecretKeySpec> erasureKeys = new ConcurrentHashMap<>();
+
     Workspaces(
             WorkspaceStore workspaces,
             AccountStore accounts,
@@ -60,10 +62,8 @@ public class Workspaces {
     @Transactional
     public Workspace found(
             String name, Currency currency, ZoneId zone, String email, String password, boolean oneTime) {
-        byte[] key = new byte[32];
-        random.nextBytes(key);
-        WorkspaceRow row =
-                workspaces.save(new WorkspaceRow(ids.next(), name, currency.getCurrencyCode(), zone.getId(), key));
+        WorkspaceRow row = workspaces.save(
+                new WorkspaceRow(ids.next(), name, currency.getCurrencyCode(), zone.getId(), key(), key()));
         accounts.save(new AccountRow(
                 new RowKey(row.id, ids.next()), email, passwords.encode(password), oneTime, clock.instant()));
         return row.toWorkspace();
@@ -104,11 +104,27 @@ public class Workspaces {
         row.mostFileMb = files.other();
     }
 
+    private byte[] key() {
+        byte[] key = new byte[32];
+        random.nextBytes(key);
+        return key;
+    }
+
     /** A signature (HMAC-SHA-256, hexadecimal) over a text in the workspace's name. */
     public String sign(UUID id, String text) {
+        return hash(signingKeys.computeIfAbsent(id, known -> new SecretKeySpec(row(known).signingKey, HMAC)), text);
+    }
+
+    /** What is kept of an erased address: a hash (HMAC-SHA-256, hexadecimal) under a key for nothing else. */
+    public String erasureHash(UUID id, String addressKey) {
+        return hash(
+                erasureKeys.computeIfAbsent(id, known -> new SecretKeySpec(row(known).erasureKey, HMAC)), addressKey);
+    }
+
+    private static String hash(SecretKeySpec key, String text) {
         try {
             Mac mac = Mac.getInstance(HMAC);
-            mac.init(signingKeys.computeIfAbsent(id, known -> new SecretKeySpec(row(known).signingKey, HMAC)));
+            mac.init(key);
             return java.util.HexFormat.of().formatHex(mac.doFinal(text.getBytes(StandardCharsets.UTF_8)));
         } catch (GeneralSecurityException e) {
             throw new IllegalStateException("Every Java runtime has HmacSHA256", e);

@@ -305,6 +305,7 @@ class HandoversTest extends AppTest {
                 installation.siteBind(),
                 installation.sitePort(),
                 installation.siteBehindProxy(),
+                installation.proxies(),
                 installation.files(),
                 installation.cityTable(),
                 pairs,

@@ -28,6 +28,7 @@ public final class Guest {
     private final HttpClient http =
             HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(5)).build();
     private String agent = PERSON;
+    private String forwarded = "";
 
     public Guest(String origin) {
         this.origin = origin;
@@ -35,6 +36,12 @@ public final class Guest {
 
     public Guest as(String userAgent) {
         agent = userAgent;
+        return this;
+    }
+
+    /** Comes by a proxy that says so. */
+    public Guest from(String address) {
+        forwarded = address;
         return this;
     }
 
@@ -93,6 +100,9 @@ public final class Guest {
                 .timeout(Duration.ofSeconds(30))
                 .header("User-Agent", agent)
                 .header("Accept", "text/html");
+        if (!forwarded.isEmpty()) {
+            request.header("X-Forwarded-For", forwarded);
+        }
         if (!cookies.isEmpty()) {
             request.header(
                     "Cookie",

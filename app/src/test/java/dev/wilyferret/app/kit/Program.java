@@ -45,6 +45,7 @@ public final class Program {
         environment.put("SERVER_PORT", String.valueOf(console));
         environment.put("FERRET_SITE_PORT", String.valueOf(site));
         environment.put("FERRET_SITE_ADDRESS", siteAddress());
+        environment.put("FERRET_CONSOLE_ADDRESS", consoleAddress());
         environment.put("FERRET_FILES", files.toString());
         environment.put("FERRET_DEMO_FILL", "true");
         environment.put("FERRET_DEMO_PASSWORD", "oyster-on-the-balcony");

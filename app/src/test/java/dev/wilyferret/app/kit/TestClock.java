@@ -24,7 +24,7 @@ public final class TestClock extends Clock {
 
     /** Time and chance as tests hand them to the program. */
     @TestConfiguration
-    static class TimeAndChance {
+    public static class TimeAndChance {
 
         @Bean
         @Primary

@@ -77,6 +77,39 @@ public final class TestDatabase {
         return STARTED[1];
     }
 
+    /** Makes a database of what another one held, written as SQL by the database's own tools. */
+    public static void restore(String database, java.io.InputStream sql) throws SQLException, IOException {
+        create(database);
+        try (var versions = Files.newDirectoryStream(Path.of("/usr/lib/postgresql"))) {
+            ProcessBuilder builder = new ProcessBuilder(
+                    versions.iterator().next().resolve("bin/psql").toString(),
+                    "-q",
+                    "-v",
+                    "ON_ERROR_STOP=1",
+                    "-h",
+                    "127.0.0.1",
+                    "-p",
+                    STARTED[0],
+                    "-U",
+                    "ferret",
+                    "-d",
+                    database);
+            builder.environment().put("PGPASSWORD", password());
+            Process psql = builder.redirectOutput(ProcessBuilder.Redirect.DISCARD)
+                    .redirectError(ProcessBuilder.Redirect.INHERIT)
+                    .start();
+            try (var in = psql.getOutputStream()) {
+                sql.transferTo(in);
+            }
+            if (!psql.waitFor(60, TimeUnit.SECONDS) || psql.exitValue() != 0) {
+                throw new IllegalStateException("psql could not read the dump");
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+
     /** Makes an empty database beside the shared one. */
     public static void create(String database) throws SQLException {
         try (var connection = DriverManager.getConnection(url("ferret"), "ferret", password());

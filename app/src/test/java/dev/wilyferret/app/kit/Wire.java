@@ -53,6 +53,12 @@ public final class Wire implements AutoCloseable {
         return line.toString(StandardCharsets.ISO_8859_1).strip();
     }
 
+    /** Everything that is answered until the connection ends. */
+    public String all() throws IOException {
+        socket.setSoTimeout(10_000);
+        return new String(socket.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+    }
+
     @Override
     public void close() throws IOException {
         socket.close();

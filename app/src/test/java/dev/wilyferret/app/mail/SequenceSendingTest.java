@@ -16,6 +16,7 @@ import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.people.MailList;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
+import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.mail.MailText;
 import dev.wilyferret.core.page.RichText;
 import dev.wilyferret.core.people.EmailAddress;
@@ -310,5 +311,79 @@ class SequenceSendingTest extends AppTest {
         PostBox.Letter letter = post.await(ines, 1);
         assertThat(letter.headers()).doesNotContainKey("Bcc");
         assertThat(letter.subject()).startsWith("Hello Ines");
+    }
+
+    @Test
+    void aConfirmationCarriesNoWordsAStrangerTypedAndGoesOutOnceInTenMinutes() {
+        list = list(true);
+        Written confirm = mails.of(stage.id(), list, Written.Kind.CONFIRM).getFirst();
+        mails.write(
+                stage.id(),
+                confirm.id(),
+                confirm.revision(),
+                "Confirmation",
+                new MailText(
+                        "Confirm, {{first_name|friend}}",
+                        "",
+                        new RichText("Hello {{first_name|friend}} {{last_name}}, {{balcony?}}")));
+        String ines = fresh();
+        people.join(
+                stage.id(), list, Joining.plain(new EmailAddress(ines), "Win a prize at https://evil.example", "now"));
+        PostBox.Letter letter = post.await(ines, 1);
+        assertThat(letter.subject()).isEqualTo("Confirm, friend");
+        assertThat(letter.html() + letter.text()).doesNotContain("evil.example", "prize", "now,");
+        joins(ines);
+        joins(ines);
+        list = list(true);
+        joins(ines);
+        assertThat(post.to(ines)).hasSize(1);
+        clock.pass(Duration.ofMinutes(11));
+        post.await(ines, 2);
+    }
+
+    @Test
+    void whatAMailShowsOpensNoneOfItsLinks() {
+        Written mail = mail("First", Duration.ZERO);
+        mails.write(
+                stage.id(),
+                mail.id(),
+                mail.revision(),
+                "First",
+                new MailText("First", "", new RichText("[Go](https://elsewhere.example/a)")));
+        String ines = fresh();
+        joins(ines);
+        PostBox.Letter letter = post.await(ines, 1);
+        String link = letter.link("/m/");
+        assertThat(Guest.location(guest().get(link))).isEqualTo("https://elsewhere.example/a");
+        String shown = letter.headers().get("Message-ID").replaceAll("[<>]", "").split("@")[0];
+        String[] parts = link.split("/");
+        parts[5] = ShortId.of(UUID.fromString(shown));
+        assertThat(guest().get(String.join("/", parts)).statusCode()).isEqualTo(404);
+    }
+
+    @Test
+    void aBroadcastReachesThoseItsCountShowed() {
+        for (String name : List.of("mara_100%", "mara-100x", "tomas")) {
+            people.join(stage.id(), list, Joining.plain(new EmailAddress(name + number + "@wild.example"), "", ""));
+        }
+        for (String text : List.of("_100%", "100_", "%", "\\", "mara", "")) {
+            Audience who = new Audience(
+                    Optional.of(Standing.CONFIRMED),
+                    text,
+                    "",
+                    "",
+                    Optional.empty(),
+                    Optional.empty(),
+                    Optional.empty());
+            Written mail = mails.add(
+                    stage.id(),
+                    list,
+                    Written.Kind.BROADCAST,
+                    "b" + ++number,
+                    new MailText("B", "", new RichText("Hi.")));
+            long count = people.count(stage.id(), list, who);
+            assertThat(outbox.address(mail, who)).as(text).isEqualTo((int) count);
+            assertThat(people.meant(stage.id(), list, who, 50, 0)).hasSize((int) count);
+        }
     }
 }

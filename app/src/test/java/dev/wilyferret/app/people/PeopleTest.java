@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.Executors;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -73,6 +74,7 @@ class PeopleTest extends AppTest {
                 "",
                 "Austria",
                 "I agree",
+                "",
                 "",
                 "");
     }
@@ -178,9 +180,9 @@ class PeopleTest extends AppTest {
     @Test
     void aPassIsGoodForOnePurposeOnePersonAndATime() {
         Subscriber one = people.join(stage.id(), list, ines("Ines", Map.of(), ""));
-        String pass = passes.pass(stage.id(), one.id(), Passes.Purpose.FETCH);
+        String pass = passes.pass(one, Passes.Purpose.FETCH);
         assertThat(passes.read(Passes.Purpose.FETCH, pass).orElseThrow())
-                .isEqualTo(new Passes.Claim(stage.id(), one.id(), false));
+                .isEqualTo(new Passes.Claim(stage.id(), one.pass(), true, false));
         assertThat(passes.read(Passes.Purpose.LEAVE, pass)).isEmpty();
         String[] parts = pass.split("\\.");
         String longer = parts[0] + "." + parts[1] + "." + "zzzzzzzz" + "." + parts[3];
@@ -189,10 +191,43 @@ class PeopleTest extends AppTest {
                 .isEmpty();
         assertThat(passes.read(Passes.Purpose.FETCH, "")).isEmpty();
         assertThat(passes.read(Passes.Purpose.FETCH, "a.b.c.d")).isEmpty();
-        String leave = passes.pass(stage.id(), one.id(), Passes.Purpose.LEAVE);
+        String leave = passes.pass(one, Passes.Purpose.LEAVE);
         clock.pass(Passes.FETCH_LASTS.plusSeconds(2));
         assertThat(passes.read(Passes.Purpose.FETCH, pass).orElseThrow().over()).isTrue();
         assertThat(passes.read(Passes.Purpose.LEAVE, leave).orElseThrow().over())
                 .isFalse();
+    }
+
+    @Test
+    void whatIsTypedForSomebodyConfirmedWaitsUntilTheyConfirmAgain() {
+        Subscriber one = people.join(stage.id(), list, ines("Ines", Map.of("Balcony?", "yes"), "plumage"));
+        people.confirm(stage.id(), one.id());
+        people.join(stage.id(), list, ines("Mallory", Map.of("Balcony?", "no", "Size", "9"), "x"));
+        Subscriber still = people.find(stage.id(), one.id()).orElseThrow();
+        assertThat(still.answers()).isEqualTo(Map.of("Balcony?", "yes"));
+        assertThat(people.somethingWaits(still)).isTrue();
+        Subscriber now = people.confirm(stage.id(), one.id()).orElseThrow();
+        assertThat(now.answers()).isEqualTo(Map.of("Balcony?", "no", "Size", "9"));
+        assertThat(now.firstName()).isEqualTo("Ines");
+        assertThat(people.somethingWaits(now)).isFalse();
+    }
+
+    @Test
+    void whereNobodyConfirmsWhatIsKnownStays() {
+        UUID open = list("Open", false);
+        people.join(stage.id(), open, ines("Ines", Map.of("Balcony?", "yes"), "plumage"));
+        Subscriber again = people.join(stage.id(), open, ines("Mallory", Map.of("Balcony?", "no", "Size", "9"), "x"));
+        assertThat(again.answers()).isEqualTo(Map.of("Balcony?", "yes", "Size", "9"));
+        assertThat(again.firstName()).isEqualTo("Ines");
+    }
+
+    @Test
+    void tooManyTagsAreRefusedRatherThanCut() {
+        Subscriber one = people.join(stage.id(), list, ines("Ines", Map.of(), ""));
+        assertThatThrownBy(() -> people.tag(
+                        stage.id(),
+                        one.id(),
+                        IntStream.range(0, 21).mapToObj(i -> "t" + i).collect(Collectors.joining(","))))
+                .hasMessageContaining("21 tags; at most 20 fit");
     }
 }

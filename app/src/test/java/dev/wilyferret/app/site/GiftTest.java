@@ -16,6 +16,8 @@ import dev.wilyferret.app.people.MailList;
 import dev.wilyferret.app.people.Passes;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
+import dev.wilyferret.app.sales.Claims;
+import dev.wilyferret.app.sales.Sales;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
@@ -28,6 +30,7 @@ import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Document;
@@ -43,6 +46,12 @@ class GiftTest extends AppTest {
 
     @Autowired
     private Shelf shelf;
+
+    @Autowired
+    private Sales sales;
+
+    @Autowired
+    private Claims claims;
 
     @Autowired
     private Lists lists;
@@ -68,7 +77,7 @@ class GiftTest extends AppTest {
         bonus = bonuses.newId();
         bonuses.keep(
                 trail.workspace(),
-                new Bonus(bonus, "Guide", "Eleven photos", "", "19.00", file.name(), "", "For buyers."));
+                new Bonus(bonus, "Guide", "Eleven photos", "", "19.00", file.name(), "", "For buyers.", Set.of()));
         UUID list = list(false);
         one = people.join(trail.workspace(), list, Joining.plain(new EmailAddress("ines@a.example"), "Ines", ""));
     }
@@ -96,7 +105,7 @@ class GiftTest extends AppTest {
     }
 
     private String pass() {
-        return "?d=" + passes.pass(trail.workspace(), one.id(), Passes.Purpose.FETCH);
+        return "?d=" + passes.pass(one, Passes.Purpose.FETCH);
     }
 
     private Document page(Placed... blocks) {
@@ -142,7 +151,8 @@ class GiftTest extends AppTest {
     @Test
     void aBonusThatIsALinkLeadsThere() {
         UUID linked = bonuses.newId();
-        bonuses.keep(trail.workspace(), new Bonus(linked, "Call", "", "", "", "", "https://calls.example/7", ""));
+        bonuses.keep(
+                trail.workspace(), new Bonus(linked, "Call", "", "", "", "", "https://calls.example/7", "", Set.of()));
         assertThat(Guest.location(guest().get(gift(linked) + pass()))).isEqualTo("https://calls.example/7");
     }
 
@@ -221,5 +231,160 @@ class GiftTest extends AppTest {
                         .query(String.class)
                         .single())
                 .isEqualTo("utm_source=readers");
+    }
+
+    private Subscriber on(UUID list, String email) {
+        return people.join(trail.workspace(), list, Joining.plain(new EmailAddress(email), "Mara", ""));
+    }
+
+    private String passOf(Subscriber who) {
+        return "?d=" + passes.pass(who, Passes.Purpose.FETCH);
+    }
+
+    @Test
+    void aBonusGoesToThePeopleOfItsListsWhileTheyAreOnThem() {
+        UUID buyers = list(false);
+        bonuses.keep(
+                trail.workspace(),
+                new Bonus(bonus, "Guide", "", "", "", file.name(), "", "For buyers.", Set.of(buyers)));
+        await().until(() ->
+                guest().get(gift(bonus) + passOf(on(buyers, "mara@a.example"))).statusCode() == 200);
+        assertThat(guest().get(gift(bonus) + pass()).body())
+                .as("a reader who is no buyer")
+                .contains("goes to the people of a list")
+                .doesNotContain("%PDF");
+        Subscriber mara = on(buyers, "mara@a.example");
+        assertThat(guest().get(gift(bonus) + passOf(mara)).body()).startsWith("%PDF");
+        people.leave(trail.workspace(), mara.id());
+        assertThat(guest().get(gift(bonus) + passOf(mara)).body()).doesNotContain("%PDF");
+        on(buyers, "ines@a.example");
+        assertThat(guest().get(gift(bonus) + pass()).body())
+                .as("the same address on another list")
+                .startsWith("%PDF");
+    }
+
+    @Test
+    void askingManyTimesAtOnceIsAnsweredAlikeForEverybody() throws Exception {
+        Set<String> answers = java.util.concurrent.ConcurrentHashMap.newKeySet();
+        try (var threads = java.util.concurrent.Executors.newVirtualThreadPerTaskExecutor()) {
+            for (int i = 0; i < 16; i++) {
+                String email = i % 2 == 0 ? "ines@a.example" : "nobody@b.example";
+                threads.submit(() -> {
+                    HttpResponse<String> answer = guest().post(gift(bonus), "email", email);
+                    answers.add(answer.statusCode() + answer.body());
+                });
+            }
+        }
+        assertThat(answers).singleElement().asString().startsWith("200").contains("Look in your inbox");
+        await().until(() -> sql.sql("select count(*) from outbox where subscriber_id = ?")
+                        .param(one.id())
+                        .query(Integer.class)
+                        .single()
+                == 1);
+    }
+
+    @Test
+    void aPassTellsNothingOfWhenItsPersonJoined() {
+        String named = pass().split("\\.")[1];
+        assertThat(ShortId.parse(named)).contains(one.pass()).isNotEqualTo(Optional.of(one.id()));
+        assertThat(one.pass().version()).as("random").isEqualTo(4);
+    }
+
+    @Test
+    void anOrderGoesToTheFirstAddressThatClaimsItUntilTheOwnerFreesIt() {
+        String order = "K-" + UUID.randomUUID();
+        guest().get(trail.link().path());
+        sql.sql("""
+                        insert into sale (workspace_id, id, network_id, order_ref, click_id, promotion_id, offer_id, commission_minor, order_minor, sold_at)
+                        select workspace_id, gen_random_uuid(), ?, ?, id, promotion_id, ?, 1, 1, at from click where promotion_id = ? limit 1
+                        """)
+                .params(
+                        trail.network().id(),
+                        order,
+                        trail.offer(),
+                        trail.promotion().id())
+                .update();
+        Block.Form form = new Block.Form(FormField.all("Order number *"), "Claim", "", "", new NextStep.ShowThanks());
+        assertThat(sent(form.onto(list(false)), "email", "buyer@a.example", "order", order)
+                        .statusCode())
+                .isEqualTo(303);
+        String claim = "/opt-in/" + ShortId.of(trail.bridge().id()) + "/f";
+        assertThat(guest().post(claim, "email", "BUYER@a.example", "order", order.toLowerCase(java.util.Locale.ROOT))
+                        .statusCode())
+                .as("the same address again")
+                .isEqualTo(303);
+        HttpResponse<String> stranger = guest().post(claim, "email", "stranger@a.example", "order", order);
+        HttpResponse<String> wrong = guest().post(claim, "email", "stranger@a.example", "order", "K-none");
+        assertThat(stranger.statusCode()).isEqualTo(422);
+        assertThat(Jsoup.parse(stranger.body()).select(".wrong").text())
+                .isEqualTo(Jsoup.parse(wrong.body()).select(".wrong").text())
+                .contains("claimed with another address");
+        Guest owner = owner(trail.stage());
+        assertThat(owner.get("/sales").body()).contains("buyer@a.example");
+        owner.sendTo("/sales", "/sales/free", "order", order);
+        assertThat(guest().post(claim, "email", "stranger@a.example", "order", order)
+                        .statusCode())
+                .isEqualTo(303);
+    }
+
+    @Test
+    void whoseIdIsNotGivenOutHereIsNobodys() {
+        Guest owner = owner(trail.stage());
+        UUID made = UUID.randomUUID();
+        assertThat(owner.sendTo("/shelf/bonuses/new", "/shelf/bonuses/" + made, "name", "Mine")
+                        .statusCode())
+                .isEqualTo(404);
+        assertThat(owner.sendTo("/people/lists/new", "/people/lists/" + made + "/settings", "name", "Mine")
+                        .statusCode())
+                .isEqualTo(404);
+        assertThat(owner.sendTo("/shelf/bonuses/new", "/shelf/bonuses", "name", "Made here")
+                        .statusCode())
+                .isEqualTo(302);
+        assertThat(bonuses.of(trail.workspace()))
+                .extracting(Bonus::name)
+                .contains("Made here")
+                .doesNotContain("Mine");
+    }
+
+    @Test
+    void privacyIsThatOfThePagesOwnWorkspace() {
+        Scenario.Trail other = scenario.trail();
+        assertThat(Jsoup.parse(guest().get(trail.bridgePath()).body())
+                        .select("footer a")
+                        .attr("href"))
+                .isEqualTo("/privacy/" + trail.promotion().slug());
+        assertThat(guest().get("/privacy/" + trail.promotion().slug()).body()).contains("Growbench");
+        assertThat(guest().get("/privacy/" + ShortId.of(other.workspace())).statusCode())
+                .isEqualTo(200);
+        assertThat(guest().get("/privacy").statusCode())
+                .as("several share the host")
+                .isEqualTo(404);
+        assertThat(guest().get("/privacy/none").statusCode()).isEqualTo(404);
+    }
+
+    @Test
+    void wrongOrderNumbersAreFewFromOneNetworkHoweverManyAtOnce() throws Exception {
+        Orders orders = new Orders(sales, claims, clock);
+        EmailAddress guesser = new EmailAddress("guesser@a.example");
+        try (var threads = java.util.concurrent.Executors.newVirtualThreadPerTaskExecutor()) {
+            var answers = threads.invokeAll(java.util.Collections.<java.util.concurrent.Callable<String>>nCopies(
+                    60,
+                    () -> orders.refusal(trail.workspace(), "K-none", guesser, "198.51.100.7")
+                            .orElse("")));
+            assertThat(answers.stream()
+                            .filter(answer -> answer.resultNow().startsWith("No order"))
+                            .count())
+                    .isEqualTo(10);
+        }
+        assertThat(orders.refusal(trail.workspace(), "K-none", guesser, "198.51.100.8")
+                        .orElse(""))
+                .startsWith("No order");
+        assertThat(orders.refusal(trail.workspace(), "K-none", guesser, "").orElse(""))
+                .startsWith("No order");
+        clock.pass(java.time.Duration.ofMinutes(7));
+        assertThat(orders.refusal(trail.workspace(), "K-none", guesser, "198.51.100.7")
+                        .orElse(""))
+                .as("one comes back in six minutes")
+                .startsWith("No order");
     }
 }

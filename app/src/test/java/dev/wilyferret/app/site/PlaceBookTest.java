@@ -30,6 +30,7 @@ class PlaceBookTest {
                 "",
                 0,
                 false,
+                "",
                 Path.of("."),
                 cityTable,
                 "",

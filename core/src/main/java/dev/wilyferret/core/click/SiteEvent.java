@@ -51,9 +51,9 @@ public sealed interface SiteEvent {
         public Origin {
             address = cut(address);
             userAgent = cut(userAgent);
-            referrer = cut(referrer);
+            referrer = cut(Kept.address(referrer));
             language = cut(language);
-            query = cut(query);
+            query = cut(Kept.query(query));
         }
 
         /** Without NUL, which no database text holds, and cut between code points. */

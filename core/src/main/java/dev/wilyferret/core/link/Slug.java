@@ -3,7 +3,6 @@ package dev.wilyferret.core.link;
 import dev.wilyferret.core.text.Refusal;
 import java.text.Normalizer;
 import java.util.Locale;
-import java.util.Set;
 
 /** The part of a public address that people read: 2 to 60 lower-case letters, digits and single hyphens. */
 public record Slug(String text) {
@@ -12,24 +11,6 @@ public record Slug(String text) {
     /** How much of a name is looked at for a proposal. */
     private static final int MOST_READ = 300;
 
-    /** First path segments that the public site uses for itself. */
-    private static final Set<String> TAKEN_BY_SITE = Set.of(
-            "go",
-            "out",
-            "px",
-            "media",
-            "postback",
-            "own",
-            "preview",
-            "privacy",
-            "assets",
-            "robots",
-            "design",
-            "type",
-            "confirm",
-            "leave",
-            "gift");
-
     public Slug {
         text = text.strip();
         if (text.length() < 2 || text.length() > MOST || !text.matches("[a-z0-9]+(-[a-z0-9]+)*")) {
@@ -37,7 +18,7 @@ public record Slug(String text) {
                     "The slug must be 2 to %d lower-case letters, digits and single hyphens, for example \"cellar-crop\"."
                             .formatted(MOST));
         }
-        if (TAKEN_BY_SITE.contains(text)) {
+        if (SiteRoute.of(text).isPresent()) {
             throw new Refusal("The slug \"%s\" is an address the site uses itself. Choose another.".formatted(text));
         }
     }

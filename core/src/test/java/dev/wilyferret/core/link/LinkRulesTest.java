@@ -8,6 +8,7 @@ import java.util.random.RandomGeneratorFactory;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.EnumSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 class LinkRulesTest {
@@ -35,6 +36,12 @@ class LinkRulesTest {
     @ValueSource(strings = {"a", "Cellar", "a--b", "-a", "a_b", "..", "go", "px", "preview", "privacy"})
     void refusesSlugsThatAreNoneOrTaken(String typed) {
         assertThatThrownBy(() -> new Slug(typed)).isInstanceOf(Refusal.class);
+    }
+
+    @ParameterizedTest
+    @EnumSource(SiteRoute.class)
+    void noSlugStandsInTheWayOfTheSite(SiteRoute route) {
+        assertThatThrownBy(() -> new Slug(route.first())).isInstanceOf(Refusal.class);
     }
 
     @ParameterizedTest

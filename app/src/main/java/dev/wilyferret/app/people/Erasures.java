@@ -1,0 +1,58 @@
+package dev.wilyferret.app.people;
+
+import dev.wilyferret.app.workspace.Workspaces;
+import java.time.Clock;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+
+/** Addresses whose people asked to be forgotten, as keyed hashes: only who has an address can ask whether it is one of them. */
+@Component
+class Erasures {
+
+    private final JdbcClient sql;
+    private final Workspaces workspaces;
+    private final Clock clock;
+
+    Erasures(JdbcClient sql, Workspaces workspaces, Clock clock) {
+        this.sql = sql;
+        this.workspaces = workspaces;
+        this.clock = clock;
+    }
+
+    void note(UUID workspace, String addressKey) {
+        sql.sql(
+                        "insert into erased_address (workspace_id, hash, erased_at) values (:workspace, :hash, :at) on conflict do nothing")
+                .param("workspace", workspace)
+                .param("hash", workspaces.erasureHash(workspace, addressKey))
+                .param("at", java.sql.Timestamp.from(clock.instant()))
+                .update();
+    }
+
+    /** Whoever joins by themselves wants to be known again. */
+    void lift(UUID workspace, String addressKey) {
+        sql.sql("delete from erased_address where workspace_id = :workspace and hash = :hash")
+                .param("workspace", workspace)
+                .param("hash", workspaces.erasureHash(workspace, addressKey))
+                .update();
+    }
+
+    /** Those of the addresses that were erased. */
+    Set<String> among(UUID workspace, Collection<String> addressKeys) {
+        Map<String, String> keyByHash = new HashMap<>();
+        addressKeys.forEach(key -> keyByHash.put(workspaces.erasureHash(workspace, key), key));
+        Set<String> erased = new HashSet<>();
+        sql.sql("select hash from erased_address where workspace_id = :workspace and hash = any(:hashes)")
+                .param("workspace", workspace)
+                .param("hashes", keyByHash.keySet().toArray(String[]::new))
+                .query(String.class)
+                .list()
+                .forEach(hash -> erased.add(java.util.Objects.requireNonNull(keyByHash.get(hash))));
+        return erased;
+    }
+}

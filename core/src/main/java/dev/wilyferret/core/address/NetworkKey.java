@@ -1,0 +1,45 @@
+package dev.wilyferret.core.address;
+
+import java.net.Inet4Address;
+import java.net.InetAddress;
+import java.net.UnknownHostException;
+import java.util.Arrays;
+import java.util.HexFormat;
+import java.util.Optional;
+
+/** Whom a limit by network counts as one: an IPv4 address, or the 64 bits of IPv6 that one line gets (RFC 6177). */
+public final class NetworkKey {
+
+    private static final int LINE = 8;
+
+    private NetworkKey() {}
+
+    /**
+     * @param address as the connection says it: digits, no name
+     * @return empty if it is no address
+     */
+    public static Optional<String> of(String address) {
+        return parsed(address).map(known -> {
+            byte[] bytes = known.getAddress();
+            return HexFormat.of().formatHex(known instanceof Inet4Address ? bytes : Arrays.copyOf(bytes, LINE));
+        });
+    }
+
+    /** Whether it is an address of the public internet. */
+    public static boolean isPublic(String address) {
+        return parsed(address).filter(PublicNetwork::holds).isPresent();
+    }
+
+    /** Never asks for a name: what is not written in digits is none. */
+    private static Optional<InetAddress> parsed(String address) {
+        try {
+            return address.length() <= 45
+                            && address.matches("[0-9a-fA-F:.]{2,45}")
+                            && (address.contains(":") || address.matches("[0-9]{1,3}(\\.[0-9]{1,3}){3}"))
+                    ? Optional.of(InetAddress.getByName(address))
+                    : Optional.empty();
+        } catch (UnknownHostException noAddress) {
+            return Optional.empty();
+        }
+    }
+}

@@ -1,0 +1,72 @@
+package dev.wilyferret.core.click;
+
+import java.net.URLDecoder;
+import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
+import java.util.Locale;
+import java.util.Set;
+import java.util.stream.Collectors;
+
+/**
+ * What of an address is kept with a visit: what tells where it came from, not who it is. Parameters that carry a pass, a name
+ * or an address of a person are left out, and so is every value that reads like a mail address.
+ */
+final class Kept {
+
+    private static final Set<String> PERSONAL = Set.of(
+            "d",
+            "name",
+            "first_name",
+            "firstname",
+            "fname",
+            "last_name",
+            "lastname",
+            "lname",
+            "email",
+            "e-mail",
+            "mail",
+            "phone",
+            "tel",
+            "telephone",
+            "order",
+            "password",
+            "token");
+
+    private Kept() {}
+
+    /** @param query without its question mark */
+    static String query(String query) {
+        return Arrays.stream(query.split("&"))
+                .filter(part -> !part.isEmpty() && !personal(part))
+                .collect(Collectors.joining("&"));
+    }
+
+    /** An address with its query cleaned; without a fragment and without a user name. */
+    static String address(String address) {
+        String whole = address.split("#", 2)[0];
+        int asks = whole.indexOf('?');
+        String place = asks < 0 ? whole : whole.substring(0, asks);
+        int host = place.indexOf("//") + 2;
+        int path = place.indexOf('/', host);
+        String before = path < 0 ? place : place.substring(0, path);
+        int user = before.lastIndexOf('@');
+        String named = user < 0 || host < 2 ? place : place.substring(0, host) + place.substring(user + 1);
+        String kept = asks < 0 ? "" : query(whole.substring(asks + 1));
+        return kept.isEmpty() ? named : named + "?" + kept;
+    }
+
+    private static boolean personal(String part) {
+        int equals = part.indexOf('=');
+        String name =
+                decoded(equals < 0 ? part : part.substring(0, equals)).strip().toLowerCase(Locale.ROOT);
+        return PERSONAL.contains(name) || decoded(part).indexOf('@') >= 0;
+    }
+
+    private static String decoded(String text) {
+        try {
+            return URLDecoder.decode(text, StandardCharsets.UTF_8);
+        } catch (IllegalArgumentException broken) {
+            return text;
+        }
+    }
+}
