@@ -1,6 +1,7 @@
 package dev.wilyferret.app.console;
 
 import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.secrets.Seals;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.VisitorsUnseen;
 import dev.wilyferret.app.workspace.Workspaces;
@@ -17,11 +18,13 @@ class ConsoleFrame {
     private final Workspaces workspaces;
     private final Installation installation;
     private final VisitorsUnseen unseen;
+    private final Seals seals;
 
-    ConsoleFrame(Workspaces workspaces, Installation installation, VisitorsUnseen unseen) {
+    ConsoleFrame(Workspaces workspaces, Installation installation, VisitorsUnseen unseen, Seals seals) {
         this.workspaces = workspaces;
         this.installation = installation;
         this.unseen = unseen;
+        this.seals = seals;
     }
 
     @ModelAttribute
@@ -29,6 +32,7 @@ class ConsoleFrame {
         model.addAttribute("siteAddress", installation.siteAddress().toString());
         if (member != null) {
             model.addAttribute("unseenVisitors", unseen.warning());
+            model.addAttribute("unsealed", seals.warning());
             model.addAttribute("workspace", workspaces.get(member.workspace()));
         }
     }

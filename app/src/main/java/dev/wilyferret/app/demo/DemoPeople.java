@@ -173,7 +173,7 @@ class DemoPeople {
                         letters.add(new Letter(
                                 own,
                                 ids.next(),
-                                new UUID(random.nextLong(), random.nextLong()),
+                                UUID.randomUUID(),
                                 mail.id(),
                                 one.id(),
                                 Letter.State.SENT,
@@ -206,7 +206,7 @@ class DemoPeople {
         return new Subscriber(
                 own,
                 ids.next(),
-                new UUID(random.nextLong(), random.nextLong()),
+                UUID.randomUUID(),
                 list.id(),
                 (first + "." + last + number + "@" + HOSTS[random.nextInt(HOSTS.length)]).toLowerCase(Locale.ROOT),
                 random.nextInt(3) == 0 ? "" : first,

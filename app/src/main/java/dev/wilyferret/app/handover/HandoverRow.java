@@ -1,5 +1,6 @@
 package dev.wilyferret.app.handover;
 
+import dev.wilyferret.app.secrets.Seals;
 import dev.wilyferret.app.storage.RowKey;
 import jakarta.persistence.Column;
 import jakarta.persistence.EmbeddedId;
@@ -42,19 +43,29 @@ class HandoverRow {
 
     protected HandoverRow() {}
 
-    HandoverRow(Handover handover, Instant madeAt) {
+    HandoverRow(Handover handover, Seals seals, Instant madeAt) {
         key = new RowKey(handover.workspace(), handover.id());
         list = handover.list();
         kind = handover.kind();
         address = handover.address();
-        secret = handover.secret();
+        secret = handover.secret().isEmpty() ? "" : seals.seal(handover.secret());
         fields = new Fields(handover.fields(), handover.filled(), handover.get());
         live = handover.live();
         this.madeAt = madeAt;
     }
 
-    Handover toHandover() {
+    /** The secret is empty while the key file is missing. */
+    Handover toHandover(Seals seals) {
         return new Handover(
-                key.workspace(), key.id(), list, kind, address, secret, fields.fixed, fields.filled, fields.get, live);
+                key.workspace(),
+                key.id(),
+                list,
+                kind,
+                address,
+                seals.opened(secret).orElse(""),
+                fields.fixed,
+                fields.filled,
+                fields.get,
+                live);
     }
 }

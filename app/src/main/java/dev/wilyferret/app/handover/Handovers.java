@@ -5,6 +5,7 @@ import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.people.MailList;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
+import dev.wilyferret.app.secrets.Seals;
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.mail.Retry;
@@ -59,6 +60,7 @@ public class Handovers {
     private final UuidV7 ids;
     private final Clock clock;
     private final Outside outside;
+    private final Seals seals;
     private final Semaphore free = new Semaphore(AT_ONCE);
 
     Handovers(
@@ -66,6 +68,7 @@ public class Handovers {
             People people,
             Lists lists,
             Outside outside,
+            Seals seals,
             TransactionTemplate transaction,
             UuidV7 ids,
             Clock clock) {
@@ -73,6 +76,7 @@ public class Handovers {
         this.people = people;
         this.lists = lists;
         this.outside = outside;
+        this.seals = seals;
         this.transaction = transaction;
         this.ids = ids;
         this.clock = clock;
@@ -87,7 +91,7 @@ public class Handovers {
 
     @Transactional
     public void keep(Handover handover) {
-        handovers.save(new HandoverRow(handover, clock.instant()));
+        handovers.save(new HandoverRow(handover, seals, clock.instant()));
     }
 
     @Transactional
@@ -98,7 +102,7 @@ public class Handovers {
     @Transactional(readOnly = true)
     public List<Handover> of(UUID workspace, UUID list) {
         return handovers.ofList(workspace, list).stream()
-                .map(HandoverRow::toHandover)
+                .map(row -> row.toHandover(seals))
                 .filter(Handover::live)
                 .toList();
     }
@@ -151,7 +155,7 @@ public class Handovers {
     private void handOn(HandoverStore.Waiting waiting) {
         Optional<Handover> to = handovers
                 .findById(new RowKey(waiting.getWorkspace(), waiting.getHandover()))
-                .map(HandoverRow::toHandover)
+                .map(row -> row.toHandover(seals))
                 .filter(Handover::live);
         Optional<Subscriber> one = people.find(waiting.getWorkspace(), waiting.getSubscriber())
                 .filter(known -> known.standing() == Standing.CONFIRMED);
@@ -175,6 +179,9 @@ public class Handovers {
 
     /** Sends a subscriber on, and says what came back. */
     public Answer send(Handover to, Subscriber one) {
+        if (to.kind() == Handover.Kind.WEBHOOK && to.secret().isEmpty()) {
+            return new Answer(false, "Not sent: its secret cannot be read, since the key file is missing.");
+        }
         try {
             Outside.Answer answer = switch (to.kind()) {
                 case WEBHOOK -> webhook(to, one);

@@ -6,7 +6,7 @@ import java.util.UUID;
  * An affiliate network.
  *
  * @param postbackKey its own part of the postback address
- * @param secret what its postbacks must carry
+ * @param secret what its postbacks must carry; empty while the key file is missing, and then none is taken
  */
 public record Network(UUID id, UUID workspace, String name, String postbackKey, String secret) {
 

@@ -1,5 +1,6 @@
 package dev.wilyferret.app.offers;
 
+import dev.wilyferret.app.secrets.Seals;
 import dev.wilyferret.app.storage.RowKey;
 import jakarta.persistence.Column;
 import jakarta.persistence.EmbeddedId;
@@ -34,7 +35,12 @@ class NetworkRow {
         this.createdAt = createdAt;
     }
 
-    Network toNetwork() {
-        return new Network(key.id(), key.workspace(), name, postbackKey, secret);
+    Network toNetwork(Seals seals) {
+        return new Network(
+                key.id(),
+                key.workspace(),
+                name,
+                postbackKey,
+                seals.opened(secret).orElse(""));
     }
 }

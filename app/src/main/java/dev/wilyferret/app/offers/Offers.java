@@ -1,5 +1,6 @@
 package dev.wilyferret.app.offers;
 
+import dev.wilyferret.app.secrets.Seals;
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.id.UuidV7;
@@ -20,6 +21,7 @@ public class Offers {
     private final OfferStore offers;
     private final NetworkStore networks;
     private final Workspaces workspaces;
+    private final Seals seals;
     private final UuidV7 ids;
     private final RandomGenerator random;
     private final Clock clock;
@@ -30,10 +32,12 @@ public class Offers {
             Workspaces workspaces,
             UuidV7 ids,
             RandomGenerator random,
-            Clock clock) {
+            Clock clock,
+            Seals seals) {
         this.offers = offers;
         this.networks = networks;
         this.workspaces = workspaces;
+        this.seals = seals;
         this.ids = ids;
         this.random = random;
         this.clock = clock;
@@ -55,14 +59,15 @@ public class Offers {
     /** Notes a network whose part of the postback address and secret are given. */
     @Transactional
     public Network addNetwork(UUID workspace, String name, String postbackKey, String secret) {
-        NetworkRow row = new NetworkRow(new RowKey(workspace, ids.next()), name, postbackKey, secret, clock.instant());
-        return networks.save(row).toNetwork();
+        NetworkRow row = new NetworkRow(
+                new RowKey(workspace, ids.next()), name, postbackKey, seals.seal(secret), clock.instant());
+        return networks.save(row).toNetwork(seals);
     }
 
     /** The network of that name, made if the workspace has none yet. */
     private Network network(UUID workspace, String name) {
         return networks.named(workspace, name)
-                .map(NetworkRow::toNetwork)
+                .map(row -> row.toNetwork(seals))
                 .orElseGet(
                         () -> addNetwork(workspace, name, LinkCode.made(random).text(), secret()));
     }
@@ -89,14 +94,14 @@ public class Offers {
     @Transactional(readOnly = true)
     public List<Network> networksOf(UUID workspace) {
         return networks.ofWorkspace(workspace).stream()
-                .map(NetworkRow::toNetwork)
+                .map(row -> row.toNetwork(seals))
                 .toList();
     }
 
     private Offer offer(OfferRow row, Currency currency) {
         Network network = networks.findById(new RowKey(row.key.workspace(), row.network))
                 .orElseThrow()
-                .toNetwork();
+                .toNetwork(seals);
         return row.toOffer(network, currency);
     }
 

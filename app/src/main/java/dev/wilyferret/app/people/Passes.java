@@ -1,5 +1,6 @@
 package dev.wilyferret.app.people;
 
+import dev.wilyferret.app.secrets.Seals;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.id.ShortId;
 import java.nio.charset.StandardCharsets;
@@ -49,6 +50,15 @@ public class Passes {
                 purpose == Purpose.FETCH ? clock.instant().plus(FETCH_LASTS).getEpochSecond() : Long.MAX_VALUE;
         String claim = ShortId.of(one.workspace()) + "." + ShortId.of(one.pass()) + "." + Long.toString(until, 36);
         return claim + "." + signature(one.workspace(), RANDOM + purpose, claim);
+    }
+
+    /** A pass, unless the key it would be signed with is missing just now. */
+    public Optional<String> ifReadable(Subscriber one, Purpose purpose) {
+        try {
+            return Optional.of(pass(one, purpose));
+        } catch (Seals.Unreadable noKey) {
+            return Optional.empty();
+        }
     }
 
     private String signature(UUID workspace, String purpose, String claim) {

@@ -205,7 +205,7 @@ class FormRoutes {
         }
         if (!asked) {
             Subscriber one = joined.get();
-            address.queryParam("d", passes.pass(one, Passes.Purpose.FETCH));
+            passes.ifReadable(one, Passes.Purpose.FETCH).ifPresent(pass -> address.queryParam("d", pass));
         }
         return address.encode().buildAndExpand(name).toUriString();
     }

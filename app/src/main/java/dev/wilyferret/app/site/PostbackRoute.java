@@ -31,6 +31,14 @@ class PostbackRoute {
             answers.notFound(response);
             return;
         }
+        if (network.secret().isEmpty()) {
+            response.setHeader("Retry-After", "600");
+            answers.plain(
+                    response,
+                    HttpServletResponse.SC_SERVICE_UNAVAILABLE,
+                    "The secret cannot be checked just now. Please send this again later.");
+            return;
+        }
         if (!MessageDigest.isEqual(bytes(network.secret()), bytes(parameter(request, "secret")))) {
             answers.plain(response, HttpServletResponse.SC_FORBIDDEN, "The secret is wrong.");
             return;

@@ -1,6 +1,7 @@
 package dev.wilyferret.app.storage;
 
 import com.zaxxer.hikari.HikariDataSource;
+import java.time.Duration;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.Map;
@@ -37,6 +38,7 @@ class Pools {
                 pool.setPoolName(lane.name());
                 pool.setMaximumPoolSize(lane.connections());
                 pool.setMinimumIdle(2);
+                pool.setIdleTimeout(Duration.ofMinutes(5).toMillis());
                 pools.put(lane, pool);
             }
             setTargetDataSources(new HashMap<>(pools));

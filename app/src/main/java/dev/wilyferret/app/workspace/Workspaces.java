@@ -1,5 +1,6 @@
 package dev.wilyferret.app.workspace;
 
+import dev.wilyferret.app.secrets.Seals;
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.core.id.UuidV7;
 import java.nio.charset.StandardCharsets;
@@ -27,6 +28,7 @@ public class Workspaces {
     private final WorkspaceStore workspaces;
     private final AccountStore accounts;
     private final PasswordEncoder passwords;
+    private final Seals seals;
     private final UuidV7 ids;
     private final RandomGenerator random;
     private final Clock clock;
@@ -39,12 +41,14 @@ public class Workspaces {
             WorkspaceStore workspaces,
             AccountStore accounts,
             PasswordEncoder passwords,
+            Seals seals,
             UuidV7 ids,
             RandomGenerator random,
             Clock clock) {
         this.workspaces = workspaces;
         this.accounts = accounts;
         this.passwords = passwords;
+        this.seals = seals;
         this.ids = ids;
         this.random = random;
         this.clock = clock;
@@ -62,8 +66,8 @@ public class Workspaces {
     @Transactional
     public Workspace found(
             String name, Currency currency, ZoneId zone, String email, String password, boolean oneTime) {
-        WorkspaceRow row = workspaces.save(
-                new WorkspaceRow(ids.next(), name, currency.getCurrencyCode(), zone.getId(), key(), key()));
+        WorkspaceRow row = workspaces.save(new WorkspaceRow(
+                ids.next(), name, currency.getCurrencyCode(), zone.getId(), seals.seal(key()), seals.seal(key())));
         accounts.save(new AccountRow(
                 new RowKey(row.id, ids.next()), email, passwords.encode(password), oneTime, clock.instant()));
         return row.toWorkspace();
@@ -110,15 +114,22 @@ public class Workspaces {
         return key;
     }
 
-    /** A signature (HMAC-SHA-256, hexadecimal) over a text in the workspace's name. */
+    /**
+     * A signature (HMAC-SHA-256, hexadecimal) over a text in the workspace's name.
+     *
+     * @throws Seals.Unreadable if the key file is missing
+     */
     public String sign(UUID id, String text) {
-        return hash(signingKeys.computeIfAbsent(id, known -> new SecretKeySpec(row(known).signingKey, HMAC)), text);
+        return hash(
+                signingKeys.computeIfAbsent(id, known -> new SecretKeySpec(seals.open(row(known).signingKey), HMAC)),
+                text);
     }
 
     /** What is kept of an erased address: a hash (HMAC-SHA-256, hexadecimal) under a key for nothing else. */
     public String erasureHash(UUID id, String addressKey) {
         return hash(
-                erasureKeys.computeIfAbsent(id, known -> new SecretKeySpec(row(known).erasureKey, HMAC)), addressKey);
+                erasureKeys.computeIfAbsent(id, known -> new SecretKeySpec(seals.open(row(known).erasureKey), HMAC)),
+                addressKey);
     }
 
     private static String hash(SecretKeySpec key, String text) {

@@ -20,7 +20,9 @@ public abstract class AppTest {
 
     private static final int CONSOLE = FreePort.take();
     private static final int SITE = FreePort.take();
-    private static final int SMTP = FreePort.take();
+    /** Where the mail server listens. */
+    protected static final int SMTP = FreePort.take();
+
     private static final int RANGE = FreePort.take();
     /** Where a test may let another server listen that the program may reach. */
     protected static final int ELSEWHERE = FreePort.take();

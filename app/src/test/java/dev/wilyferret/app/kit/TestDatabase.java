@@ -70,7 +70,7 @@ public final class TestDatabase {
 
     public static String url(String database) {
         return "jdbc:postgresql://127.0.0.1:" + STARTED[0] + "/" + database
-                + "?reWriteBatchedInserts=true&connectTimeout=5&socketTimeout=30";
+                + "?reWriteBatchedInserts=true&connectTimeout=5&socketTimeout=30&logServerErrorDetail=false";
     }
 
     public static String password() {

@@ -1,0 +1,5 @@
+/** Secrets as they stand in the database: sealed under a key that is not in it. */
+@NullMarked
+package dev.wilyferret.app.secrets;
+
+import org.jspecify.annotations.NullMarked;
