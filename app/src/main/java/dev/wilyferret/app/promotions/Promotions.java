@@ -28,7 +28,7 @@ public class Promotions {
     /** @throws Refusal if the slug is wrong or another promotion has it */
     @Transactional(readOnly = true)
     public Slug freeSlug(String typed) {
-        Slug slug = new Slug(typed);
+        Slug slug = Slug.ofPromotion(typed);
         if (promotions.taken(slug.text())) {
             throw new Refusal("The slug \"%s\" is taken by another promotion. Choose another.".formatted(slug.text()));
         }

@@ -18,9 +18,20 @@ public record Slug(String text) {
                     "The slug must be 2 to %d lower-case letters, digits and single hyphens, for example \"cellar-crop\"."
                             .formatted(MOST));
         }
-        if (SiteRoute.of(text).isPresent()) {
-            throw new Refusal("The slug \"%s\" is an address the site uses itself. Choose another.".formatted(text));
+    }
+
+    /**
+     * A slug that stands first in an address, as a promotion's does.
+     *
+     * @throws Refusal as the constructor, or if the site uses it itself
+     */
+    public static Slug ofPromotion(String typed) {
+        Slug slug = new Slug(typed);
+        if (SiteRoute.of(slug.text).isPresent()) {
+            throw new Refusal(
+                    "The slug \"%s\" is an address the site uses itself. Choose another.".formatted(slug.text));
         }
+        return slug;
     }
 
     /** What a name looks like as a slug; possibly empty, so only a proposal. */
