@@ -5,6 +5,7 @@ import dev.wilyferret.app.intake.Frontage;
 import dev.wilyferret.app.intake.GuardedProtocol;
 import java.net.InetAddress;
 import java.net.UnknownHostException;
+import java.util.Optional;
 import java.util.concurrent.Executors;
 import org.apache.catalina.Valve;
 import org.apache.catalina.valves.ErrorReportValve;
@@ -20,12 +21,19 @@ import org.springframework.stereotype.Component;
 @Component
 public class SiteServer implements SmartLifecycle {
 
-    private final WebServer server;
+    private final SiteServlet servlet;
+    private final Installation installation;
+    private Optional<WebServer> server = Optional.empty();
     private volatile boolean running;
 
-    SiteServer(SiteServlet servlet, Installation installation) throws UnknownHostException {
+    SiteServer(SiteServlet servlet, Installation installation) {
+        this.servlet = servlet;
+        this.installation = installation;
+    }
+
+    private WebServer made() {
         TomcatServletWebServerFactory factory = new TomcatServletWebServerFactory(installation.sitePort());
-        factory.setAddress(InetAddress.getByName(installation.siteBind()));
+        factory.setAddress(bound());
         factory.setProtocol(GuardedProtocol.class.getName());
         factory.addConnectorCustomizers(connector -> {
             connector.getProtocolHandler().setExecutor(Executors.newVirtualThreadPerTaskExecutor());
@@ -36,11 +44,22 @@ public class SiteServer implements SmartLifecycle {
         factory.addEngineValves(
                 Frontage.valves(installation.siteAddress(), installation.proxies(), installation.siteBehindProxy())
                         .toArray(Valve[]::new));
-        this.server = factory.getWebServer(context -> {
+        return factory.getWebServer(context -> {
             var registered = context.addServlet("site", servlet);
             registered.addMapping("/*");
             registered.setLoadOnStartup(1);
         });
+    }
+
+    private InetAddress bound() {
+        try {
+            return InetAddress.getByName(installation.siteBind());
+        } catch (UnknownHostException e) {
+            throw new IllegalStateException(
+                    "FERRET_SITE_BIND is \"%s\", which is no address of this machine"
+                            .formatted(installation.siteBind()),
+                    e);
+        }
     }
 
     /** For requests too broken to reach the servlet: a bare status, no word on what serves it. */
@@ -53,19 +72,24 @@ public class SiteServer implements SmartLifecycle {
 
     /** The port it really listens on. */
     public int port() {
-        return server.getPort();
+        return server.orElseThrow().getPort();
     }
 
     @Override
     public void start() {
-        server.start();
+        WebServer starting = made();
+        starting.start();
+        server = Optional.of(starting);
         running = true;
     }
 
     @Override
     public void stop() {
-        server.stop();
-        server.destroy();
+        server.ifPresent(stopping -> {
+            stopping.stop();
+            stopping.destroy();
+        });
+        server = Optional.empty();
         running = false;
     }
 
