@@ -20,6 +20,9 @@ public final class GuardedProtocol extends Http11NioProtocol {
     /** The longest a header may take from its first byte to its last. */
     static final Duration HEADER = Duration.ofSeconds(10);
 
+    /** The longest somebody who reads may pause, as phones do between two masts. */
+    private static final Duration READER = Duration.ofMinutes(1);
+
     /** The longest a connection may say nothing at all. */
     private static final Duration SILENCE = Duration.ofSeconds(10);
 
@@ -82,6 +85,7 @@ public final class GuardedProtocol extends Http11NioProtocol {
         public Adapter getAdapter() {
             begun = 0;
             request.setAttribute(Body.CONNECTION, getSocketWrapper());
+            getSocketWrapper().setWriteTimeout(READER.toMillis());
             return super.getAdapter();
         }
     }

@@ -20,6 +20,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import org.apache.tomcat.util.http.Parameters;
+import org.apache.tomcat.util.net.SocketWrapperBase;
 import org.jspecify.annotations.Nullable;
 
 /** A request whose body was read whole before anybody looks at it. A form's fields follow those of the query. */
@@ -28,6 +29,7 @@ public final class ReadRequest extends HttpServletRequestWrapper {
     /** The longest a body may take in all. */
     public static final Duration PATIENCE = Duration.ofSeconds(10);
 
+    private static final Duration PAUSE = Duration.ofMinutes(1);
     private static final int MOST_FIELDS = 1000;
     private static final int MOST_DROPPED = 1 << 20;
 
@@ -58,6 +60,14 @@ public final class ReadRequest extends HttpServletRequestWrapper {
         } catch (IllegalStateException unreadable) {
             throw BodyRefused.unreadable();
         }
+    }
+
+    /** Leaves the body where it is, for a route that takes files; whoever sends them may pause for a minute. */
+    public static HttpServletRequest unread(HttpServletRequest request) {
+        if (request.getAttribute(Body.CONNECTION) instanceof SocketWrapperBase<?> connection) {
+            connection.setReadTimeout(PAUSE.toMillis());
+        }
+        return request;
     }
 
     private static Map<String, String[]> parameters(HttpServletRequest request, byte[] body) {

@@ -63,11 +63,14 @@ class ConsoleIntake extends OncePerRequestFilter implements WebServerFactoryCust
         boolean bringsNothing =
                 HttpMethod.GET.matches(request.getMethod()) || HttpMethod.HEAD.matches(request.getMethod());
         boolean signedIn = signedIn(request.getSession(false));
-        if (bringsNothing
-                || (signedIn
-                        && multipart(request)
-                        && TAKES_FILES.matcher(request.getRequestURI()).matches())) {
+        if (bringsNothing) {
             inLane(chain, request, response);
+            return;
+        }
+        if (signedIn
+                && multipart(request)
+                && TAKES_FILES.matcher(request.getRequestURI()).matches()) {
+            inLane(chain, ReadRequest.unread(request), response);
             return;
         }
         ReadRequest read;

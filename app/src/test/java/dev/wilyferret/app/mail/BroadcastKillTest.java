@@ -97,21 +97,18 @@ class BroadcastKillTest {
 
     /** A list of the crowd, and a broadcast to it; gives the path of its bench. */
     private static String broadcast(Guest owner) throws Exception {
-        String settings = found(
-                "action=\"(/people/lists/[0-9a-f-]+/settings)\"",
-                owner.get("/people/lists/new").body());
-        owner.sendTo(
-                "/people/lists/new",
-                settings,
-                "name",
-                "Crowd",
-                "senderName",
-                "Growbench",
-                "senderAddress",
-                "hello@growbench.example",
-                "replyTo",
-                "");
-        String list = settings.replace("/settings", "");
+        String list = Guest.location(owner.sendTo(
+                        "/people/lists/new",
+                        "/people/lists",
+                        "name",
+                        "Crowd",
+                        "senderName",
+                        "Growbench",
+                        "senderAddress",
+                        "hello@growbench.example",
+                        "replyTo",
+                        ""))
+                .replaceFirst("^https?://[^/]+", "");
         try (Connection connection =
                         DriverManager.getConnection(TestDatabase.url("mailkill"), "ferret", TestDatabase.password());
                 var insert = connection.prepareStatement("""
