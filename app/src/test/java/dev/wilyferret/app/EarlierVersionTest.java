@@ -6,6 +6,7 @@ import dev.wilyferret.app.kit.FreePort;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.TestClock;
 import dev.wilyferret.app.kit.TestDatabase;
+import dev.wilyferret.app.kit.TlsProxy;
 import dev.wilyferret.app.kit.Wire;
 import dev.wilyferret.app.people.People;
 import java.io.IOException;
@@ -182,6 +183,29 @@ class EarlierVersionTest {
                         .query(Integer.class)
                         .single())
                 .isEqualTo(1);
+    }
+
+    @Test
+    void behindARealProxyThatEndsTlsEverythingIsAsTheOperatorSaid() throws Exception {
+        try (TlsProxy console = new TlsProxy(CONSOLE);
+                TlsProxy site = new TlsProxy(SITE)) {
+            HttpResponse<String> asked = console.get("/people");
+            assertThat(Guest.location(asked)).isEqualTo("https://console.growbench.example/sign-in");
+            assertThat(asked.headers().allValues("Set-Cookie"))
+                    .isNotEmpty()
+                    .allMatch(cookie -> cookie.contains("Secure") && cookie.contains("HttpOnly"));
+            String address = "/balcony-calendar/calendar";
+            assertThat(site.get(address, "X-Forwarded-For", "192.0.2.66")
+                            .headers()
+                            .allValues("Set-Cookie"))
+                    .isNotEmpty()
+                    .allMatch(cookie -> cookie.contains("Secure"));
+            assertThat(sql.sql("select count(*) from click where address = '192.0.2.66'")
+                            .query(Integer.class)
+                            .single())
+                    .as("whom the proxy names")
+                    .isEqualTo(1);
+        }
     }
 
     @Test

@@ -27,7 +27,7 @@ final class Body {
      */
     static byte[] read(HttpServletRequest request, int most, Duration patience, int dropped) throws IOException {
         if (request.getContentLengthLong() > most) {
-            drop(request.getInputStream(), new byte[AT_ONCE], dropped);
+            drop(request, request.getInputStream(), new byte[AT_ONCE], dropped);
             throw BodyRefused.tooLarge(most);
         }
         long end = System.nanoTime() + patience.toNanos();
@@ -37,7 +37,7 @@ final class Body {
         try {
             for (int came = next(request, in, part, end); came >= 0; came = next(request, in, part, end)) {
                 if (whole.size() + came > most) {
-                    drop(in, part, dropped);
+                    drop(request, in, part, dropped);
                     throw BodyRefused.tooLarge(most);
                 }
                 whole.write(part, 0, came);
@@ -49,18 +49,28 @@ final class Body {
     }
 
     /** Lets what is already coming go by: whoever is still sending would find the connection gone before reading why. */
-    private static void drop(InputStream in, byte[] part, int most) throws IOException {
+    private static void drop(HttpServletRequest request, InputStream in, byte[] part, int most) throws IOException {
         int left = most;
         int silent = 0;
         while (left > 0 && silent < PAUSES) {
-            if (in.available() > 0) {
-                left -= in.read(part);
+            if (in.available() > 0 || ready(request)) {
+                int came = in.read(part);
+                if (came < 0) {
+                    return;
+                }
+                left -= came;
                 silent = 0;
             } else {
                 silent++;
                 pause();
             }
         }
+    }
+
+    /** Whether something has come that the server has not looked at yet; asks without waiting. */
+    private static boolean ready(HttpServletRequest request) throws IOException {
+        return request.getAttribute(CONNECTION) instanceof SocketWrapperBase<?> connection
+                && connection.isReadyForRead();
     }
 
     private static void pause() throws InterruptedIOException {
