@@ -48,8 +48,12 @@ record Database(Path folder, String url, String password) implements AutoCloseab
     }
 
     @Override
-    public void close() throws IOException, InterruptedException {
-        run(List.of("./ferret", "db-stop", folder.resolve("db").toString(), "immediate"));
+    public void close() throws IOException {
+        try {
+            run(List.of("./ferret", "db-stop", folder.resolve("db").toString(), "immediate"));
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
     }
 
     /** Runs a program, and gives what it said. */

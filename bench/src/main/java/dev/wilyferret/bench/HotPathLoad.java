@@ -32,9 +32,13 @@ public final class HotPathLoad {
     private HotPathLoad() {}
 
     public static void main(String[] args) throws Exception {
-        try (Database database = Database.start();
-                ConfigurableApplicationContext app = start(database)) {
-            measure(database);
+        try (Database database = Database.start()) {
+            ConfigurableApplicationContext app = start(database);
+            try {
+                measure(database);
+            } finally {
+                app.close();
+            }
         }
     }
 
