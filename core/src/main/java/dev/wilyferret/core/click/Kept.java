@@ -36,6 +36,9 @@ final class Kept {
 
     /** @param query without its question mark */
     static String query(String query) {
+        if (query.isEmpty()) {
+            return "";
+        }
         return Arrays.stream(query.split("&"))
                 .filter(part -> !part.isEmpty() && !personal(part))
                 .collect(Collectors.joining("&"));
@@ -43,6 +46,9 @@ final class Kept {
 
     /** An address with its query cleaned; without a fragment and without a user name. */
     static String address(String address) {
+        if (address.isEmpty()) {
+            return "";
+        }
         String whole = address.split("#", 2)[0];
         int asks = whole.indexOf('?');
         String place = asks < 0 ? whole : whole.substring(0, asks);
