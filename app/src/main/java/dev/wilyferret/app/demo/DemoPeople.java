@@ -16,6 +16,7 @@ import dev.wilyferret.app.people.MailList;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
 import dev.wilyferret.app.promotions.Promotion;
+import dev.wilyferret.app.sales.Claims;
 import dev.wilyferret.app.sales.Sale;
 import dev.wilyferret.app.sales.Sales;
 import dev.wilyferret.app.trails.TrailMaker;
@@ -75,6 +76,7 @@ class DemoPeople {
     private final Bonuses bonuses;
     private final Shelf shelf;
     private final Sales sales;
+    private final Claims claims;
     private final UuidV7 ids;
     private final Clock clock;
 
@@ -88,6 +90,7 @@ class DemoPeople {
             Bonuses bonuses,
             Shelf shelf,
             Sales sales,
+            Claims claims,
             UuidV7 ids,
             Clock clock) {
         this.trails = trails;
@@ -99,6 +102,7 @@ class DemoPeople {
         this.bonuses = bonuses;
         this.shelf = shelf;
         this.sales = sales;
+        this.claims = claims;
         this.ids = ids;
         this.clock = clock;
     }
@@ -280,5 +284,6 @@ class DemoPeople {
                     Optional.empty()));
         }
         people.keep(claimed);
+        claimed.forEach(one -> claims.claim(own, one.order(), one.email()));
     }
 }
