@@ -1,5 +1,6 @@
 package dev.wilyferret.app.people;
 
+import dev.wilyferret.app.secrets.Seals;
 import dev.wilyferret.app.workspace.Workspaces;
 import java.time.Clock;
 import java.util.Collection;
@@ -8,12 +9,16 @@ import java.util.HashSet;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /** Addresses whose people asked to be forgotten, as keyed hashes: only who has an address can ask whether it is one of them. */
 @Component
 class Erasures {
+
+    private static final Logger LOG = LoggerFactory.getLogger(Erasures.class);
 
     private final JdbcClient sql;
     private final Workspaces workspaces;
@@ -34,12 +39,16 @@ class Erasures {
                 .update();
     }
 
-    /** Whoever joins by themselves wants to be known again. */
+    /** Whoever joins by themselves wants to be known again; while the key file is missing only imports go on leaving them out. */
     void lift(UUID workspace, String addressKey) {
-        sql.sql("delete from erased_address where workspace_id = :workspace and hash = :hash")
-                .param("workspace", workspace)
-                .param("hash", workspaces.erasureHash(workspace, addressKey))
-                .update();
+        try {
+            sql.sql("delete from erased_address where workspace_id = :workspace and hash = :hash")
+                    .param("workspace", workspace)
+                    .param("hash", workspaces.erasureHash(workspace, addressKey))
+                    .update();
+        } catch (Seals.Unreadable noKey) {
+            LOG.warn("Somebody who joined may still stand among the erased: {}", noKey.getMessage());
+        }
     }
 
     /** Those of the addresses that were erased. */
