@@ -52,6 +52,9 @@ class LinearTimeTest {
     /** Below this the clock of the thread says more of itself than of the parser. */
     private static final double NOISE_MILLIS = 25;
 
+    private static final double HOPELESS_MILLIS = 2000;
+    private static final int ROUNDS = 15;
+
     private static final List<String> PIECES = List.of(
             "a",
             " ",
@@ -170,18 +173,23 @@ class LinearTimeTest {
             for (String begin : List.of("", "<", "x@", "https://a.example/", "src=", "url(")) {
                 String whole = begin + piece.repeat(LONG / piece.length());
                 String half = whole.substring(0, whole.length() / 2);
-                double whole1 = millis(parser, whole);
-                if (whole1 > NOISE_MILLIS) {
-                    double best = Math.min(whole1, Math.min(millis(parser, whole), millis(parser, whole)));
-                    double halfBest =
-                            Math.min(millis(parser, half), Math.min(millis(parser, half), millis(parser, half)));
-                    assertThat(best)
-                            .as("%s of %s…: CPU time of all, against half of it", name, begin + piece)
-                            .isLessThanOrEqualTo(Math.max(NOISE_MILLIS, 2.5 * halfBest))
-                            .isLessThanOrEqualTo(MOST_MILLIS);
+                double best = millis(parser, whole);
+                double halfBest = 0;
+                // The least of several, measured in turn: a busy machine and a cold start only ever add.
+                for (int round = 0; round < ROUNDS && best > allowed(halfBest) && best < HOPELESS_MILLIS; round++) {
+                    double half1 = millis(parser, half);
+                    halfBest = round == 0 ? half1 : Math.min(halfBest, half1);
+                    best = Math.min(best, millis(parser, whole));
                 }
+                assertThat(best)
+                        .as("%s of %s…: CPU time of all, against half of it", name, begin + piece)
+                        .isLessThanOrEqualTo(allowed(halfBest));
             }
         }
+    }
+
+    private static double allowed(double halfMillis) {
+        return Math.min(MOST_MILLIS, Math.max(NOISE_MILLIS, 2.5 * halfMillis));
     }
 
     private static double millis(Consumer<String> parser, String text) {

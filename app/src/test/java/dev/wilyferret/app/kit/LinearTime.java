@@ -13,6 +13,8 @@ public final class LinearTime {
     private static final int LONG = 100_000;
     private static final double MOST_MILLIS = 200;
     private static final double NOISE_MILLIS = 25;
+    private static final double HOPELESS_MILLIS = 2000;
+    private static final int ROUNDS = 15;
     private static final List<String> PIECES = List.of(
             "a",
             " ",
@@ -51,19 +53,23 @@ public final class LinearTime {
     public static void check(String begin, Consumer<String> parser) {
         for (String piece : PIECES) {
             String whole = begin + piece.repeat((LONG - begin.length()) / piece.length());
-            double millis = millis(parser, whole);
-            if (millis > NOISE_MILLIS) {
-                String half = whole.substring(0, whole.length() / 2);
-                assertThat(best(parser, whole))
-                        .as("CPU time for %s…, against half of it", begin + piece)
-                        .isLessThanOrEqualTo(Math.max(NOISE_MILLIS, 2.5 * best(parser, half)))
-                        .isLessThanOrEqualTo(MOST_MILLIS);
+            String half = whole.substring(0, whole.length() / 2);
+            double best = millis(parser, whole);
+            double halfBest = 0;
+            // The least of several, measured in turn: a busy machine and a cold start only ever add.
+            for (int round = 0; round < ROUNDS && best > allowed(halfBest) && best < HOPELESS_MILLIS; round++) {
+                double half1 = millis(parser, half);
+                halfBest = round == 0 ? half1 : Math.min(halfBest, half1);
+                best = Math.min(best, millis(parser, whole));
             }
+            assertThat(best)
+                    .as("CPU time for %s…, against half of it", begin + piece)
+                    .isLessThanOrEqualTo(allowed(halfBest));
         }
     }
 
-    private static double best(Consumer<String> parser, String text) {
-        return Math.min(millis(parser, text), Math.min(millis(parser, text), millis(parser, text)));
+    private static double allowed(double halfMillis) {
+        return Math.min(MOST_MILLIS, Math.max(NOISE_MILLIS, 2.5 * halfMillis));
     }
 
     private static double millis(Consumer<String> parser, String text) {
