@@ -1,6 +1,7 @@
 package dev.wilyferret.bench;
 
-import com.sun.net.httpserver.HttpServer;
+import java.net.ServerSocket;
+import java.net.InetAddress;
 import java.awt.Transparency;
 import java.awt.color.ColorSpace;
 import java.awt.image.BufferedImage;
@@ -8,8 +9,6 @@ import java.awt.image.ComponentColorModel;
 import java.awt.image.DataBuffer;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.io.OutputStream;
-import java.net.InetSocketAddress;
 import java.net.Socket;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
@@ -262,24 +261,31 @@ public final class Attacks {
         return Double.POSITIVE_INFINITY;
     }
 
-    private void slowReceivers() throws Exception {
-        HttpServer slow = HttpServer.create(new InetSocketAddress("127.0.0.1", Victim.ELSEWHERE), 50);
-        slow.setExecutor(threads);
-        AtomicInteger asked = new AtomicInteger();
-        slow.createContext("/trickle", exchange -> {
-            asked.incrementAndGet();
-            exchange.sendResponseHeaders(200, 1_000_000);
-            try (OutputStream out = exchange.getResponseBody()) {
-                for (int i = 0; i < 600; i++) {
-                    out.write('<');
-                    out.flush();
-                    Thread.sleep(100);
-                }
-            } catch (IOException | InterruptedException over) {
-                // The program has had enough, as it should.
+    /** Answers as slowly as it can, until the other side has had enough. */
+    private static boolean trickle(Socket connection) throws IOException, InterruptedException {
+        try (connection) {
+            connection
+                    .getOutputStream()
+                    .write("HTTP/1.1 200 OK\r\nContent-Length: 1000000\r\n\r\n".getBytes(StandardCharsets.US_ASCII));
+            for (int i = 0; i < 600; i++) {
+                connection.getOutputStream().write('<');
+                Thread.sleep(100);
             }
+        }
+        return true;
+    }
+
+    private void slowReceivers() throws Exception {
+        ServerSocket slow = new ServerSocket(Victim.ELSEWHERE, 50, InetAddress.getLoopbackAddress());
+        AtomicInteger asked = new AtomicInteger();
+        threads.submit(() -> {
+            while (!slow.isClosed()) {
+                Socket one = slow.accept();
+                asked.incrementAndGet();
+                threads.submit(() -> trickle(one));
+            }
+            return true;
         });
-        slow.start();
         double before = sequence("before");
         for (int i = 0; i < 10; i++) {
             database.change("""
@@ -304,7 +310,7 @@ public final class Attacks {
             Thread.sleep(200);
         }
         double over = millisSince(begun) / 1000;
-        slow.stop(0);
+        slow.close();
         say(
                 "ten receivers that trickle their answers",
                 asked.get() >= 10 && meanwhile < Math.max(2000, 3 * before) && over < 25,

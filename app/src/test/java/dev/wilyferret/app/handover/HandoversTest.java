@@ -1,5 +1,6 @@
 package dev.wilyferret.app.handover;
 
+import dev.wilyferret.app.kit.RawServer;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.awaitility.Awaitility.await;
@@ -19,7 +20,6 @@ import dev.wilyferret.core.people.EmailAddress;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
-import java.net.ServerSocket;
 import java.net.Socket;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
@@ -227,62 +227,28 @@ class HandoversTest extends AppTest {
                 .containsExactly("https://a.example/in");
     }
 
-    /** Takes requests, and answers each as slowly as it can. */
-    private static final class Trickling implements AutoCloseable {
-        private final ServerSocket server = new ServerSocket(0, 50, InetAddress.getLoopbackAddress());
-        private final List<Socket> open = new CopyOnWriteArrayList<>();
+    private static byte[] head(String status, String... headers) {
+        return ("HTTP/1.1 " + status + "\r\n" + String.join("\r\n", headers) + "\r\n\r\n").getBytes(StandardCharsets.US_ASCII);
+    }
 
-        Trickling() throws IOException {
-            Thread.ofVirtual().start(() -> {
-                while (!server.isClosed()) {
-                    try {
-                        Socket one = server.accept();
-                        open.add(one);
-                        Thread.ofVirtual().start(() -> trickle(one));
-                    } catch (IOException closed) {
-                        return;
-                    }
-                }
-            });
-        }
-
-        private static void trickle(Socket one) {
-            try {
-                one.getOutputStream()
-                        .write("HTTP/1.1 200 OK\r\nContent-Length: 1000000\r\n\r\n"
-                                .getBytes(StandardCharsets.US_ASCII));
-                while (true) {
-                    one.getOutputStream().write('<');
-                    Thread.sleep(200);
-                }
-            } catch (IOException | InterruptedException over) {
-                // The other side has had enough.
-            }
-        }
-
-        int port() {
-            return server.getLocalPort();
-        }
-
-        @Override
-        public void close() throws IOException {
-            server.close();
-            for (Socket one : open) {
-                one.close();
-            }
+    /** Answers as slowly as it can. */
+    private static void trickle(Socket connection) throws IOException, InterruptedException {
+        connection.getOutputStream().write(head("200 OK", "Content-Length: 1000000"));
+        while (true) {
+            connection.getOutputStream().write('<');
+            Thread.sleep(200);
         }
     }
 
     @Test
     void receiversThatTrickleHoldNobodyUp() throws Exception {
-        try (Trickling slow = new Trickling()) {
-            Installation allowing = allowing("127.0.0.1:" + slow.port());
-            Outside outside = new Outside(allowing);
+        try (RawServer slow = new RawServer(HandoversTest::trickle)) {
+            Outside outside = new Outside(allowing(slow.pair()));
             long begun = System.nanoTime();
             try (var threads = Executors.newVirtualThreadPerTaskExecutor()) {
                 var asked = threads.invokeAll(java.util.Collections.<Callable<String>>nCopies(10, () -> {
                     try {
-                        outside.get(URI.create("http://127.0.0.1:" + slow.port() + "/"));
+                        outside.get(URI.create("http://" + slow.pair() + "/"));
                         return "answered";
                     } catch (IOException tooSlow) {
                         return String.valueOf(tooSlow.getMessage());
@@ -315,20 +281,16 @@ class HandoversTest extends AppTest {
 
     @Test
     void anAnswerThatIsLongIsReadAtItsBeginningOnly() throws Exception {
-        elsewhere.createContext("/long", exchange -> {
-            exchange.sendResponseHeaders(200, 0);
-            try (var out = exchange.getResponseBody()) {
-                for (int i = 0; i < 5000; i++) {
-                    out.write("<".repeat(1000).getBytes(StandardCharsets.US_ASCII));
-                }
-            } catch (IOException cut) {
-                // As it should be.
+        try (RawServer lengthy = new RawServer(connection -> {
+            connection.getOutputStream().write(head("200 OK", "Connection: close"));
+            for (int i = 0; i < 5000; i++) {
+                connection.getOutputStream().write("<".repeat(1000).getBytes(StandardCharsets.US_ASCII));
             }
-        });
-        Outside outside = new Outside(allowing("127.0.0.1:" + ELSEWHERE));
-        Outside.Answer answer = outside.get(URI.create("http://127.0.0.1:" + ELSEWHERE + "/long"));
-        assertThat(answer.body()).hasSize(4096);
-        outside.destroy();
+        })) {
+            Outside outside = new Outside(allowing(lengthy.pair()));
+            assertThat(outside.get(URI.create("http://" + lengthy.pair() + "/")).body()).hasSize(4096);
+            outside.destroy();
+        }
     }
 
     @ParameterizedTest
@@ -354,16 +316,12 @@ class HandoversTest extends AppTest {
 
     @Test
     void redirectsAreNotFollowed() throws Exception {
-        elsewhere.createContext("/moved", exchange -> {
-            exchange.getResponseHeaders().add("Location", address());
-            exchange.sendResponseHeaders(302, -1);
-            exchange.close();
-        });
-        Outside outside = new Outside(allowing("127.0.0.1:" + ELSEWHERE));
-        assertThat(outside.get(URI.create("http://127.0.0.1:" + ELSEWHERE + "/moved"))
-                        .status())
-                .isEqualTo(302);
-        assertThat(came).isEmpty();
-        outside.destroy();
+        try (RawServer moved = new RawServer(connection ->
+                connection.getOutputStream().write(head("302 Found", "Location: " + address(), "Content-Length: 0")))) {
+            Outside outside = new Outside(allowing(moved.pair() + ",127.0.0.1:" + ELSEWHERE));
+            assertThat(outside.get(URI.create("http://" + moved.pair() + "/")).status()).isEqualTo(302);
+            assertThat(came).isEmpty();
+            outside.destroy();
+        }
     }
 }

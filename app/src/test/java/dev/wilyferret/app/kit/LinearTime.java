@@ -16,36 +16,7 @@ public final class LinearTime {
     private static final double HOPELESS_MILLIS = 2000;
     private static final int ROUNDS = 15;
     private static final List<String> PIECES = List.of(
-            "a",
-            " ",
-            "<",
-            "<a",
-            "<a ",
-            "<a b=\"",
-            "</",
-            "&",
-            "&a",
-            "<!--",
-            "<![CDATA[",
-            "\uFDD0",
-            "\uFDD0w\uFDD1",
-            "\uFDD1",
-            "\uFDD2",
-            "\uE0F0",
-            "<g>",
-            "<input name=a>",
-            "<label for=b>",
-            "<div style=left:-999>",
-            "\"",
-            "\",",
-            "\n",
-            ",",
-            ";",
-            "](",
-            "\t",
-            "\r\"",
-            "style=\"",
-            "-1");
+            "a", " ", "<", "](", "[", "[a](", "**", "*a ", "{{", "{{a", "{{a|", "{", "}", "\n", "\n- ", "\t", "<iframe ", "src ", "src=\"", "<iframe src", "@", ".", "a.", "-a", "a-", "%", "://", "http://", "url(", "A!", "free ", ",", ";", "0", "é", "a\u0301\u0327", "\uE0F0", "\uFDD0", "\uD83C\uDF44", "'a", "1.", "//", "#", "?&", "=\"'", "src= ", "src =  \" ", "<a", "<a ", "<a b=\"", "</", "&", "&a", "<!--", "<![CDATA[", "\uFDD0w\uFDD1", "\uFDD1", "\uFDD2", "<g>", "<input name=a>", "<label for=b>", "<div style=left:-999>", "\"", "\",", "\r\"", "style=\"", "-1");
 
     private LinearTime() {}
 

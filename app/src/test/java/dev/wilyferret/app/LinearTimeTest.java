@@ -1,7 +1,7 @@
-package dev.wilyferret.core;
+package dev.wilyferret.app;
 
-import static org.assertj.core.api.Assertions.assertThat;
-
+import java.util.Objects;
+import dev.wilyferret.app.kit.LinearTime;
 import dev.wilyferret.core.address.Query;
 import dev.wilyferret.core.address.UriTemplate;
 import dev.wilyferret.core.address.WebAddress;
@@ -27,9 +27,7 @@ import dev.wilyferret.core.page.Readiness;
 import dev.wilyferret.core.page.RichText;
 import dev.wilyferret.core.people.EmailAddress;
 import dev.wilyferret.core.text.PlainText;
-import dev.wilyferret.core.text.Refusal;
 import dev.wilyferret.core.text.TokenText;
-import java.lang.management.ManagementFactory;
 import java.time.Instant;
 import java.util.Currency;
 import java.util.LinkedHashMap;
@@ -41,73 +39,13 @@ import java.util.stream.Stream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 
-/**
- * No parser takes more than its share: doubling an awkward text takes at most two and a half times the CPU time of the
- * thread, and no text of 100,000 characters takes more than a fifth of a second of it.
- */
+/** The parsers of the core. Those of the app that are no business of other packages are checked beside them. */
 class LinearTimeTest {
-
-    private static final int LONG = 100_000;
-    private static final double MOST_MILLIS = 200;
-    /** Below this the clock of the thread says more of itself than of the parser. */
-    private static final double NOISE_MILLIS = 25;
-
-    private static final double HOPELESS_MILLIS = 2000;
-    private static final int ROUNDS = 15;
-
-    private static final List<String> PIECES = List.of(
-            "a",
-            " ",
-            "<",
-            "](",
-            "[",
-            "[a](",
-            "**",
-            "*a ",
-            "{{",
-            "{{a",
-            "{{a|",
-            "{",
-            "}",
-            "\n",
-            "\n- ",
-            "\t",
-            "<iframe ",
-            "src ",
-            "src=\"",
-            "<iframe src",
-            "@",
-            ".",
-            "a.",
-            "-a",
-            "a-",
-            "%",
-            "://",
-            "http://",
-            "url(",
-            "A!",
-            "free ",
-            ",",
-            ";",
-            "0",
-            "é",
-            "a\u0301\u0327",
-            "\uE0F0",
-            "\uFDD0",
-            "\uD83C\uDF44",
-            "'a",
-            "1.",
-            "//",
-            "#",
-            "?&",
-            "=\"'",
-            "src= ",
-            "src =  \" ");
 
     private static Map<String, Consumer<String>> parsers() {
         Map<String, Consumer<String>> parsers = new LinkedHashMap<>();
-        parsers.put("line", text -> PlainText.line("line", text, LONG));
-        parsers.put("lines", text -> PlainText.lines("lines", text, LONG));
+        parsers.put("line", text -> PlainText.line("line", text, 100_000));
+        parsers.put("lines", text -> PlainText.lines("lines", text, 100_000));
         parsers.put("tokens", text -> TokenText.of(text).filled(Map.of()));
         parsers.put("rich text", text -> new RichText(cut(text, 8_000)).addresses());
         parsers.put("rich text at once", RichText::new);
@@ -168,38 +106,8 @@ class LinearTimeTest {
     @ParameterizedTest
     @MethodSource("names")
     void takesTimeInProportion(String name) {
-        Consumer<String> parser = parsers().get(name);
-        for (String piece : PIECES) {
-            for (String begin : List.of("", "<", "x@", "https://a.example/", "src=", "url(")) {
-                String whole = begin + piece.repeat(LONG / piece.length());
-                String half = whole.substring(0, whole.length() / 2);
-                double best = millis(parser, whole);
-                double halfBest = 0;
-                // The least of several, measured in turn: a busy machine and a cold start only ever add.
-                for (int round = 0; round < ROUNDS && best > allowed(halfBest) && best < HOPELESS_MILLIS; round++) {
-                    double half1 = millis(parser, half);
-                    halfBest = round == 0 ? half1 : Math.min(halfBest, half1);
-                    best = Math.min(best, millis(parser, whole));
-                }
-                assertThat(best)
-                        .as("%s of %s…: CPU time of all, against half of it", name, begin + piece)
-                        .isLessThanOrEqualTo(allowed(halfBest));
-            }
+        for (String begin : List.of("", "<", "x@", "https://a.example/", "src=", "url(")) {
+            LinearTime.check(begin, Objects.requireNonNull(parsers().get(name)));
         }
-    }
-
-    private static double allowed(double halfMillis) {
-        return Math.min(MOST_MILLIS, Math.max(NOISE_MILLIS, 2.5 * halfMillis));
-    }
-
-    private static double millis(Consumer<String> parser, String text) {
-        var threads = ManagementFactory.getThreadMXBean();
-        long before = threads.getCurrentThreadCpuTime();
-        try {
-            parser.accept(text);
-        } catch (Refusal refused) {
-            // Saying no is an answer too, as long as it comes soon.
-        }
-        return (threads.getCurrentThreadCpuTime() - before) / 1e6;
     }
 }
