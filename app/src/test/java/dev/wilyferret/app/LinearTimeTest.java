@@ -1,6 +1,5 @@
 package dev.wilyferret.app;
 
-import java.util.Objects;
 import dev.wilyferret.app.kit.LinearTime;
 import dev.wilyferret.core.address.Query;
 import dev.wilyferret.core.address.UriTemplate;
@@ -33,6 +32,7 @@ import java.util.Currency;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.stream.Stream;

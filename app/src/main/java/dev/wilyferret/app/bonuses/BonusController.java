@@ -80,32 +80,15 @@ class BonusController {
         return "bonuses/form";
     }
 
-    @PostMapping("/shelf/bonuses")
-    String make(
-            @AuthenticationPrincipal Member member,
-            @RequestParam MultiValueMap<String, String> typed,
-            Model model,
-            RedirectAttributes after) {
-        return keep(member, Optional.empty(), typed, model, after);
-    }
-
-    @PostMapping("/shelf/bonuses/{id}")
+    @PostMapping({"/shelf/bonuses", "/shelf/bonuses/{id}"})
     String keep(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID id,
+            @PathVariable Optional<UUID> id,
             @RequestParam MultiValueMap<String, String> typed,
             Model model,
             RedirectAttributes after) {
-        bonuses.find(member.workspace(), id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
-        return keep(member, Optional.of(id), typed, model, after);
-    }
-
-    private String keep(
-            Member member,
-            Optional<UUID> id,
-            MultiValueMap<String, String> typed,
-            Model model,
-            RedirectAttributes after) {
+        id.ifPresent(known -> bonuses.find(member.workspace(), known)
+                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND)));
         Intake form = Intake.of(typed);
         form.take("name", text -> PlainText.line("name of the bonus", text, 120));
         form.take("about", text -> PlainText.optionalLine("description of the bonus", text, 300));

@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.net.URI;
 import java.util.Arrays;
 import java.util.List;
+import java.util.concurrent.Executors;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.apache.catalina.Valve;
@@ -12,6 +13,7 @@ import org.apache.catalina.connector.Request;
 import org.apache.catalina.connector.Response;
 import org.apache.catalina.valves.RemoteIpValve;
 import org.apache.catalina.valves.ValveBase;
+import org.springframework.boot.tomcat.servlet.TomcatServletWebServerFactory;
 
 /**
  * What a server knows of itself and its visitors behind a proxy: scheme, host and port are those the operator set, whatever a
@@ -22,11 +24,21 @@ public final class Frontage {
     private Frontage() {}
 
     /**
+     * Sets a server up: its connections, its threads, and what it knows of itself and its visitors.
+     *
      * @param address where browsers reach the server
      * @param proxies network addresses whose word on the client's address is believed, separated by commas
      * @param anyPrivate whether every private address is believed too
      */
-    public static List<Valve> valves(URI address, String proxies, boolean anyPrivate) {
+    public static void set(TomcatServletWebServerFactory server, URI address, String proxies, boolean anyPrivate) {
+        server.setProtocol(GuardedProtocol.class.getName());
+        // A thread that waits for a slow sender costs next to nothing.
+        server.addConnectorCustomizers(
+                connector -> connector.getProtocolHandler().setExecutor(Executors.newVirtualThreadPerTaskExecutor()));
+        server.addEngineValves(valves(address, proxies, anyPrivate).toArray(Valve[]::new));
+    }
+
+    private static List<Valve> valves(URI address, String proxies, boolean anyPrivate) {
         String believed = Arrays.stream(proxies.split(","))
                 .map(String::strip)
                 .filter(one -> !one.isEmpty())

@@ -101,32 +101,14 @@ class ListBench {
         return "people/settings";
     }
 
-    @PostMapping("/people/lists")
-    String make(
-            @AuthenticationPrincipal Member member,
-            @RequestParam MultiValueMap<String, String> typed,
-            Model model,
-            RedirectAttributes after) {
-        return keep(member, Optional.empty(), typed, model, after);
-    }
-
-    @PostMapping("/people/lists/{id}/settings")
+    @PostMapping({"/people/lists", "/people/lists/{id}/settings"})
     String keep(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID id,
+            @PathVariable("id") Optional<UUID> known,
             @RequestParam MultiValueMap<String, String> typed,
             Model model,
             RedirectAttributes after) {
-        desk.list(member, id, "settings", model);
-        return keep(member, Optional.of(id), typed, model, after);
-    }
-
-    private String keep(
-            Member member,
-            Optional<UUID> known,
-            MultiValueMap<String, String> typed,
-            Model model,
-            RedirectAttributes after) {
+        known.ifPresent(list -> desk.list(member, list, "settings", model));
         UUID id = known.orElseGet(lists::newId);
         Intake form = Intake.of(typed);
         form.take("name", text -> PlainText.line("name of the list", text, 80));

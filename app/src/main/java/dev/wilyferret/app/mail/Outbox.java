@@ -74,12 +74,7 @@ public class Outbox {
                 .filter(now::isBefore)
                 .orElse(now);
         Instant due = now.plus(wanted.network().isEmpty() ? Duration.ZERO : asked.reserve(wanted.network()));
-        OutboxRow row = new OutboxRow(
-                new RowKey(one.workspace(), ids.next()),
-                mail.get().key.id(),
-                one.id(),
-                last.map(before -> before.round + 1).orElse(0),
-                due.isAfter(free) ? due : free);
+        OutboxRow row = next(one, mail.get().key.id(), last, due.isAfter(free) ? due : free);
         row.answer = row.dueAt.equals(now)
                 ? ""
                 : due.isAfter(free)
@@ -87,6 +82,16 @@ public class Outbox {
                                 .formatted(MOST_ASKED)
                         : "It waits: one confirmation goes to an address in ten minutes.";
         outbox.save(row);
+    }
+
+    /** A mail that may come several times, once more. */
+    private OutboxRow next(Subscriber one, UUID mail, Optional<OutboxRow> last, Instant due) {
+        return new OutboxRow(
+                new RowKey(one.workspace(), ids.next()),
+                mail,
+                one.id(),
+                last.map(row -> row.round + 1).orElse(0),
+                due);
     }
 
     private static String addressKey(Subscriber one) {
@@ -107,12 +112,7 @@ public class Outbox {
         Optional<OutboxRow> last = outbox.lastRound(one.workspace(), mail, one.id());
         Instant now = clock.instant();
         if (last.isEmpty() || last.get().dueAt.plus(time).isBefore(now)) {
-            outbox.save(new OutboxRow(
-                    new RowKey(one.workspace(), ids.next()),
-                    mail,
-                    one.id(),
-                    last.map(row -> row.round + 1).orElse(0),
-                    now));
+            outbox.save(next(one, mail, last, now));
         }
     }
 

@@ -7,6 +7,7 @@ import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import javax.imageio.ImageReadParam;
 import javax.imageio.ImageReader;
+import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.stereotype.Component;
 
 /**
@@ -19,9 +20,18 @@ class Decoding {
     private static final int KB = 1024;
     private static final int SECONDS = 20;
 
-    private final int budgetKb =
-            (int) Math.min(Integer.MAX_VALUE, Runtime.getRuntime().maxMemory() / 6 / KB);
-    private final Semaphore left = new Semaphore(budgetKb, true);
+    private final int budgetKb;
+    private final Semaphore left;
+
+    @Autowired
+    Decoding() {
+        this((int) Math.min(Integer.MAX_VALUE, Runtime.getRuntime().maxMemory() / 6 / KB));
+    }
+
+    Decoding(int budgetKb) {
+        this.budgetKb = budgetKb;
+        this.left = new Semaphore(budgetKb, true);
+    }
 
     /** What is done with an unpacked picture before it is let go. */
     @FunctionalInterface

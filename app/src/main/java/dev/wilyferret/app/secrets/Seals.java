@@ -83,7 +83,7 @@ public class Seals implements InitializingBean {
     }
 
     private byte[] unwrapped(byte[] wrapped) {
-        Optional<byte[]> key = file.present().flatMap(present -> opened(present, wrapped));
+        Optional<byte[]> key = file.present().flatMap(present -> unwrapped(present, wrapped));
         Optional<SecretKey> next = file.next();
         if (key.isPresent() && next.isPresent()) {
             sql.sql("update data_key set wrapped = :wrapped where id = 1")
@@ -93,7 +93,7 @@ public class Seals implements InitializingBean {
             LOG.info("The operator's key was changed");
         } else if (key.isEmpty() && next.isPresent()) {
             // The program ended between the two steps above.
-            key = opened(next.get(), wrapped);
+            key = unwrapped(next.get(), wrapped);
             key.ifPresent(opened -> file.turn());
         }
         return key.orElseThrow(() -> new Unreadable(
@@ -101,7 +101,7 @@ public class Seals implements InitializingBean {
                         .formatted(file.path())));
     }
 
-    private static Optional<byte[]> opened(SecretKey with, byte[] wrapped) {
+    private static Optional<byte[]> unwrapped(SecretKey with, byte[] wrapped) {
         try {
             return Optional.of(with(with).decrypt(wrapped));
         } catch (IllegalStateException | IllegalArgumentException | IndexOutOfBoundsException anotherKey) {

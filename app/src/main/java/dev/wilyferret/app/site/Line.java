@@ -36,10 +36,6 @@ class Line {
         take();
         try {
             return Lane.PUBLIC.in(work::done);
-        } catch (IOException | RuntimeException failed) {
-            throw failed;
-        } catch (Exception impossible) {
-            throw new IllegalStateException(impossible);
         } finally {
             served.release();
         }

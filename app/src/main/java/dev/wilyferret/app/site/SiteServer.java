@@ -2,12 +2,9 @@ package dev.wilyferret.app.site;
 
 import dev.wilyferret.app.installation.Installation;
 import dev.wilyferret.app.intake.Frontage;
-import dev.wilyferret.app.intake.GuardedProtocol;
 import java.net.InetAddress;
 import java.net.UnknownHostException;
 import java.util.Optional;
-import java.util.concurrent.Executors;
-import org.apache.catalina.Valve;
 import org.apache.catalina.valves.ErrorReportValve;
 import org.springframework.boot.tomcat.servlet.TomcatServletWebServerFactory;
 import org.springframework.boot.web.server.WebServer;
@@ -34,16 +31,10 @@ public class SiteServer implements SmartLifecycle {
     private WebServer made() {
         TomcatServletWebServerFactory factory = new TomcatServletWebServerFactory(installation.sitePort());
         factory.setAddress(bound());
-        factory.setProtocol(GuardedProtocol.class.getName());
-        factory.addConnectorCustomizers(connector -> {
-            connector.getProtocolHandler().setExecutor(Executors.newVirtualThreadPerTaskExecutor());
-            connector.setProperty("maxKeepAliveRequests", "-1");
-        });
+        Frontage.set(factory, installation.siteAddress(), installation.proxies(), installation.siteBehindProxy());
+        factory.addConnectorCustomizers(connector -> connector.setProperty("maxKeepAliveRequests", "-1"));
         factory.addContextCustomizers(
                 context -> context.getParent().getPipeline().addValve(silentAboutItself()));
-        factory.addEngineValves(
-                Frontage.valves(installation.siteAddress(), installation.proxies(), installation.siteBehindProxy())
-                        .toArray(Valve[]::new));
         return factory.getWebServer(context -> {
             var registered = context.addServlet("site", servlet);
             registered.addMapping("/*");

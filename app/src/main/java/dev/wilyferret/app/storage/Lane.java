@@ -1,7 +1,5 @@
 package dev.wilyferret.app.storage;
 
-import java.util.concurrent.Callable;
-
 /** Who asks the database. Each has connections of its own, so that none can use up another's. */
 public enum Lane {
     /** The log of clicks: few connections, which write many at once. */
@@ -27,8 +25,8 @@ public enum Lane {
     }
 
     /** Does something in this lane. */
-    public <T> T in(Callable<T> work) throws Exception {
-        return ScopedValue.where(PRESENT, this).call(work::call);
+    public <T, X extends Throwable> T in(ScopedValue.CallableOp<? extends T, X> work) throws X {
+        return ScopedValue.where(PRESENT, this).call(work);
     }
 
     public void run(Runnable work) {

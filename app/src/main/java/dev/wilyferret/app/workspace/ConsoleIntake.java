@@ -1,9 +1,6 @@
 package dev.wilyferret.app.workspace;
 
-import dev.wilyferret.app.installation.Installation;
 import dev.wilyferret.app.intake.BodyRefused;
-import dev.wilyferret.app.intake.Frontage;
-import dev.wilyferret.app.intake.GuardedProtocol;
 import dev.wilyferret.app.intake.ReadRequest;
 import dev.wilyferret.app.storage.Lane;
 import jakarta.servlet.FilterChain;
@@ -13,11 +10,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
 import java.io.IOException;
 import java.util.Locale;
-import java.util.concurrent.Executors;
 import java.util.regex.Pattern;
-import org.apache.catalina.Valve;
-import org.springframework.boot.tomcat.servlet.TomcatServletWebServerFactory;
-import org.springframework.boot.web.server.WebServerFactoryCustomizer;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpMethod;
 import org.springframework.security.core.context.SecurityContext;
@@ -31,7 +24,7 @@ import org.springframework.web.filter.OncePerRequestFilter;
  */
 @Component
 @Order(-200)
-class ConsoleIntake extends OncePerRequestFilter implements WebServerFactoryCustomizer<TomcatServletWebServerFactory> {
+class ConsoleIntake extends OncePerRequestFilter {
 
     static final int BEFORE_SIGN_IN = 64 << 10;
     static final int SIGNED_IN = 256 << 10;
@@ -40,22 +33,6 @@ class ConsoleIntake extends OncePerRequestFilter implements WebServerFactoryCust
 
     private static final Pattern TAKES_FILES = Pattern.compile(
             "/shelf|/promotions/[^/]+/pages/[^/]+/(match|blocks/[^/]+/file)|/people/lists/[^/]+/import");
-
-    private final Installation installation;
-
-    ConsoleIntake(Installation installation) {
-        this.installation = installation;
-    }
-
-    @Override
-    public void customize(TomcatServletWebServerFactory factory) {
-        factory.setProtocol(GuardedProtocol.class.getName());
-        factory.addEngineValves(Frontage.valves(installation.consoleAddress(), installation.proxies(), false)
-                .toArray(Valve[]::new));
-        // A thread that waits for a slow sender costs next to nothing.
-        factory.addConnectorCustomizers(
-                connector -> connector.getProtocolHandler().setExecutor(Executors.newVirtualThreadPerTaskExecutor()));
-    }
 
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)

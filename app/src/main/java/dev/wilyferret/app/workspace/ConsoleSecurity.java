@@ -1,7 +1,10 @@
 package dev.wilyferret.app.workspace;
 
 import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.intake.Frontage;
 import jakarta.servlet.DispatcherType;
+import org.springframework.boot.tomcat.servlet.TomcatServletWebServerFactory;
+import org.springframework.boot.web.server.WebServerFactoryCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.security.authentication.CredentialsExpiredException;
@@ -20,6 +23,11 @@ class ConsoleSecurity {
     @Bean
     static PasswordEncoder passwords() {
         return PasswordEncoderFactories.createDelegatingPasswordEncoder();
+    }
+
+    @Bean
+    static WebServerFactoryCustomizer<TomcatServletWebServerFactory> front(Installation installation) {
+        return server -> Frontage.set(server, installation.consoleAddress(), installation.proxies(), false);
     }
 
     @Bean

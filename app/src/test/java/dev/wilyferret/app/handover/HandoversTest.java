@@ -1,6 +1,5 @@
 package dev.wilyferret.app.handover;
 
-import dev.wilyferret.app.kit.RawServer;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.awaitility.Awaitility.await;
@@ -9,6 +8,7 @@ import com.sun.net.httpserver.HttpServer;
 import dev.wilyferret.app.installation.Installation;
 import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
+import dev.wilyferret.app.kit.RawServer;
 import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.app.outside.Outside;
 import dev.wilyferret.app.people.Joining;
@@ -228,7 +228,8 @@ class HandoversTest extends AppTest {
     }
 
     private static byte[] head(String status, String... headers) {
-        return ("HTTP/1.1 " + status + "\r\n" + String.join("\r\n", headers) + "\r\n\r\n").getBytes(StandardCharsets.US_ASCII);
+        return ("HTTP/1.1 " + status + "\r\n" + String.join("\r\n", headers) + "\r\n\r\n")
+                .getBytes(StandardCharsets.US_ASCII);
     }
 
     /** Answers as slowly as it can. */
@@ -288,7 +289,8 @@ class HandoversTest extends AppTest {
             }
         })) {
             Outside outside = new Outside(allowing(lengthy.pair()));
-            assertThat(outside.get(URI.create("http://" + lengthy.pair() + "/")).body()).hasSize(4096);
+            assertThat(outside.get(URI.create("http://" + lengthy.pair() + "/")).body())
+                    .hasSize(4096);
             outside.destroy();
         }
     }
@@ -319,7 +321,8 @@ class HandoversTest extends AppTest {
         try (RawServer moved = new RawServer(connection ->
                 connection.getOutputStream().write(head("302 Found", "Location: " + address(), "Content-Length: 0")))) {
             Outside outside = new Outside(allowing(moved.pair() + ",127.0.0.1:" + ELSEWHERE));
-            assertThat(outside.get(URI.create("http://" + moved.pair() + "/")).status()).isEqualTo(302);
+            assertThat(outside.get(URI.create("http://" + moved.pair() + "/")).status())
+                    .isEqualTo(302);
             assertThat(came).isEmpty();
             outside.destroy();
         }

@@ -11,6 +11,8 @@ import dev.wilyferret.app.offers.OfferDetails;
 import dev.wilyferret.app.offers.Offers;
 import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.app.people.Lists;
+import dev.wilyferret.app.people.MailList;
 import dev.wilyferret.app.pixels.PixelAccounts;
 import dev.wilyferret.app.pixels.PixelDetails;
 import dev.wilyferret.app.promotions.Promotion;
@@ -90,6 +92,7 @@ public class Scenario {
     private final Pages pages;
     private final PixelAccounts pixels;
     private final Links links;
+    private final Lists lists;
     private final Installation installation;
 
     Scenario(
@@ -99,6 +102,7 @@ public class Scenario {
             Pages pages,
             PixelAccounts pixels,
             Links links,
+            Lists lists,
             Installation installation) {
         this.workspaces = workspaces;
         this.offers = offers;
@@ -106,6 +110,7 @@ public class Scenario {
         this.pages = pages;
         this.pixels = pixels;
         this.links = links;
+        this.lists = lists;
         this.installation = installation;
     }
 
@@ -185,6 +190,25 @@ public class Scenario {
                 false);
         UUID id = offers.add(stage.id(), "Lanternfish Partners", details);
         return offers.find(stage.id(), id).orElseThrow();
+    }
+
+    /** A list of its own name for buyers. */
+    public UUID list(UUID workspace, boolean doubleOptIn) {
+        UUID id = lists.newId();
+        lists.keep(
+                workspace,
+                new MailList(
+                        id,
+                        "List " + id,
+                        "Growbench",
+                        "hello@growbench.example",
+                        "",
+                        doubleOptIn,
+                        true,
+                        Optional.empty(),
+                        Optional.empty(),
+                        Optional.empty()));
+        return id;
     }
 
     /** Writes a page and publishes it. */

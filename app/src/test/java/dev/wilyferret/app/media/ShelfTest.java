@@ -26,6 +26,8 @@ import java.util.List;
 import java.util.UUID;
 import java.util.concurrent.Callable;
 import java.util.concurrent.Executors;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.locks.LockSupport;
 import java.util.zip.CRC32;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
@@ -241,6 +243,37 @@ class ShelfTest extends AppTest {
                 assertThat(one.get()).isBetween(1_000, 40_000);
             }
         }
+    }
+
+    @Test
+    void onlySoManyPicturesAreUnpackedAtOnceAsTheBudgetHolds() throws Exception {
+        // 400 by 400 pixels of eight bytes, twice, and sixteen rows: 2,551 KB. Two fit into 6,000, three do not.
+        Decoding decoding = new Decoding(6000);
+        byte[] picture = unpacksLarge(400);
+        AtomicInteger now = new AtomicInteger();
+        AtomicInteger most = new AtomicInteger();
+        try (var threads = Executors.newVirtualThreadPerTaskExecutor()) {
+            for (var one : threads.invokeAll(Collections.<Callable<Boolean>>nCopies(6, () -> {
+                var reader = ImageIO.getImageReadersBySuffix("png").next();
+                reader.setInput(ImageIO.createImageInputStream(new ByteArrayInputStream(picture)));
+                return decoding.use(reader, 4000, unpacked -> {
+                    most.accumulateAndGet(now.incrementAndGet(), Math::max);
+                    LockSupport.parkNanos(80_000_000);
+                    now.decrementAndGet();
+                    return true;
+                });
+            }))) {
+                assertThat(one.get()).isTrue();
+            }
+        }
+        assertThat(most.get()).isEqualTo(2);
+        assertThatThrownBy(() -> {
+                    var reader = ImageIO.getImageReadersBySuffix("png").next();
+                    reader.setInput(ImageIO.createImageInputStream(new ByteArrayInputStream(picture)));
+                    new Decoding(2000).use(reader, 4000, unpacked -> true);
+                })
+                .isInstanceOf(Refusal.class)
+                .hasMessageContaining("too much memory");
     }
 
     @Test

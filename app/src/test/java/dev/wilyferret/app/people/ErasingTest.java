@@ -18,7 +18,6 @@ import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.TreeMap;
 import java.util.UUID;
 import java.util.stream.Collectors;
@@ -86,9 +85,6 @@ class ErasingTest extends AppTest {
     private People people;
 
     @Autowired
-    private Lists lists;
-
-    @Autowired
     private Imports imports;
 
     @Autowired
@@ -100,20 +96,7 @@ class ErasingTest extends AppTest {
     @BeforeEach
     void begin() {
         trail = scenario.trail();
-        list = lists.newId();
-        lists.keep(
-                trail.workspace(),
-                new MailList(
-                        list,
-                        "Readers",
-                        "Growbench",
-                        "hello@growbench.example",
-                        "",
-                        true,
-                        false,
-                        Optional.empty(),
-                        Optional.empty(),
-                        Optional.empty()));
+        list = scenario.list(trail.workspace(), true);
         scenario.write(
                 trail.bridge(),
                 Scenario.content(
@@ -168,13 +151,7 @@ class ErasingTest extends AppTest {
                 .toList();
     }
 
-    private Subscriber joins() {
-        Guest guest = guest().as("Mozilla/5.0 Erasable/9.9");
-        guest.get(
-                trail.link().path() + "?email=inesverloren@kelderhoek.example",
-                "Referer",
-                "https://a.example/203.0.113.77");
-        guest.get(trail.bridgePath(), "Accept-Language", "inesverloren");
+    private void send(Guest guest, String answer) {
         guest.post(
                 "/opt-in/" + ShortId.of(trail.bridge().id()) + "/f",
                 "email",
@@ -186,9 +163,19 @@ class ErasingTest extends AppTest {
                 "phone",
                 "+43 660 5550199",
                 "own1",
-                "Balkonantwort",
+                answer,
                 "consent",
                 "yes");
+    }
+
+    private Subscriber joins() {
+        Guest guest = guest().as("Mozilla/5.0 Erasable/9.9");
+        guest.get(
+                trail.link().path() + "?email=inesverloren@kelderhoek.example",
+                "Referer",
+                "https://a.example/203.0.113.77");
+        guest.get(trail.bridgePath(), "Accept-Language", "inesverloren");
+        send(guest, "Balkonantwort");
         Subscriber one = people.ofAddress(
                         trail.workspace(), new EmailAddress("inesverloren@k\u00e4lderhoek.example").key())
                 .getFirst();
@@ -200,26 +187,7 @@ class ErasingTest extends AppTest {
     @Test
     void nothingOfSomebodyErasedIsFoundAnywhere(CapturedOutput log) {
         Subscriber one = joins();
-        people.join(
-                one.workspace(),
-                list,
-                new Joining(
-                        new EmailAddress(one.email()),
-                        "Verlorenname",
-                        "",
-                        "",
-                        Map.of("Balcony?", "Balkonantwort again"),
-                        List.of(),
-                        Optional.empty(),
-                        Optional.empty(),
-                        Optional.empty(),
-                        "",
-                        "",
-                        "",
-                        "",
-                        "",
-                        "",
-                        ""));
+        send(guest(), "Balkonantwort again");
         claims.claim(one.workspace(), "other-order", key(one));
         sql.sql("update outbox set answer = '550 inesverloren' where subscriber_id = ?")
                 .param(one.id())

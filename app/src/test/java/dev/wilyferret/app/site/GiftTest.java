@@ -11,13 +11,9 @@ import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.app.media.MediaFile;
 import dev.wilyferret.app.media.Shelf;
 import dev.wilyferret.app.people.Joining;
-import dev.wilyferret.app.people.Lists;
-import dev.wilyferret.app.people.MailList;
 import dev.wilyferret.app.people.Passes;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
-import dev.wilyferret.app.sales.Claims;
-import dev.wilyferret.app.sales.Sales;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
@@ -48,15 +44,6 @@ class GiftTest extends AppTest {
     private Shelf shelf;
 
     @Autowired
-    private Sales sales;
-
-    @Autowired
-    private Claims claims;
-
-    @Autowired
-    private Lists lists;
-
-    @Autowired
     private People people;
 
     @Autowired
@@ -83,21 +70,7 @@ class GiftTest extends AppTest {
     }
 
     private UUID list(boolean doubleOptIn) {
-        UUID id = lists.newId();
-        lists.keep(
-                trail.workspace(),
-                new MailList(
-                        id,
-                        "List " + id,
-                        "Growbench",
-                        "hello@growbench.example",
-                        "",
-                        doubleOptIn,
-                        true,
-                        Optional.empty(),
-                        Optional.empty(),
-                        Optional.empty()));
-        return id;
+        return scenario.list(trail.workspace(), doubleOptIn);
     }
 
     private String gift(UUID id) {
@@ -288,103 +261,5 @@ class GiftTest extends AppTest {
         String named = pass().split("\\.")[1];
         assertThat(ShortId.parse(named)).contains(one.pass()).isNotEqualTo(Optional.of(one.id()));
         assertThat(one.pass().version()).as("random").isEqualTo(4);
-    }
-
-    @Test
-    void anOrderGoesToTheFirstAddressThatClaimsItUntilTheOwnerFreesIt() {
-        String order = "K-" + UUID.randomUUID();
-        guest().get(trail.link().path());
-        sql.sql("""
-                        insert into sale (workspace_id, id, network_id, order_ref, click_id, promotion_id, offer_id, commission_minor, order_minor, sold_at)
-                        select workspace_id, gen_random_uuid(), ?, ?, id, promotion_id, ?, 1, 1, at from click where promotion_id = ? limit 1
-                        """)
-                .params(
-                        trail.network().id(),
-                        order,
-                        trail.offer(),
-                        trail.promotion().id())
-                .update();
-        Block.Form form = new Block.Form(FormField.all("Order number *"), "Claim", "", "", new NextStep.ShowThanks());
-        assertThat(sent(form.onto(list(false)), "email", "buyer@a.example", "order", order)
-                        .statusCode())
-                .isEqualTo(303);
-        String claim = "/opt-in/" + ShortId.of(trail.bridge().id()) + "/f";
-        assertThat(guest().post(claim, "email", "BUYER@a.example", "order", order.toLowerCase(java.util.Locale.ROOT))
-                        .statusCode())
-                .as("the same address again")
-                .isEqualTo(303);
-        HttpResponse<String> stranger = guest().post(claim, "email", "stranger@a.example", "order", order);
-        HttpResponse<String> wrong = guest().post(claim, "email", "stranger@a.example", "order", "K-none");
-        assertThat(stranger.statusCode()).isEqualTo(422);
-        assertThat(Jsoup.parse(stranger.body()).select(".wrong").text())
-                .isEqualTo(Jsoup.parse(wrong.body()).select(".wrong").text())
-                .contains("claimed with another address");
-        Guest owner = owner(trail.stage());
-        assertThat(owner.get("/sales").body()).contains("buyer@a.example");
-        owner.sendTo("/sales", "/sales/free", "order", order);
-        assertThat(guest().post(claim, "email", "stranger@a.example", "order", order)
-                        .statusCode())
-                .isEqualTo(303);
-    }
-
-    @Test
-    void whoseIdIsNotGivenOutHereIsNobodys() {
-        Guest owner = owner(trail.stage());
-        UUID made = UUID.randomUUID();
-        assertThat(owner.sendTo("/shelf/bonuses/new", "/shelf/bonuses/" + made, "name", "Mine")
-                        .statusCode())
-                .isEqualTo(404);
-        assertThat(owner.sendTo("/people/lists/new", "/people/lists/" + made + "/settings", "name", "Mine")
-                        .statusCode())
-                .isEqualTo(404);
-        assertThat(owner.sendTo("/shelf/bonuses/new", "/shelf/bonuses", "name", "Made here")
-                        .statusCode())
-                .isEqualTo(302);
-        assertThat(bonuses.of(trail.workspace()))
-                .extracting(Bonus::name)
-                .contains("Made here")
-                .doesNotContain("Mine");
-    }
-
-    @Test
-    void privacyIsThatOfThePagesOwnWorkspace() {
-        Scenario.Trail other = scenario.trail();
-        assertThat(Jsoup.parse(guest().get(trail.bridgePath()).body())
-                        .select("footer a")
-                        .attr("href"))
-                .isEqualTo("/privacy/" + trail.promotion().slug());
-        assertThat(guest().get("/privacy/" + trail.promotion().slug()).body()).contains("Growbench");
-        assertThat(guest().get("/privacy/" + ShortId.of(other.workspace())).statusCode())
-                .isEqualTo(200);
-        assertThat(guest().get("/privacy").statusCode())
-                .as("several share the host")
-                .isEqualTo(404);
-        assertThat(guest().get("/privacy/none").statusCode()).isEqualTo(404);
-    }
-
-    @Test
-    void wrongOrderNumbersAreFewFromOneNetworkHoweverManyAtOnce() throws Exception {
-        Orders orders = new Orders(sales, claims, clock);
-        EmailAddress guesser = new EmailAddress("guesser@a.example");
-        try (var threads = java.util.concurrent.Executors.newVirtualThreadPerTaskExecutor()) {
-            var answers = threads.invokeAll(java.util.Collections.<java.util.concurrent.Callable<String>>nCopies(
-                    60,
-                    () -> orders.refusal(trail.workspace(), "K-none", guesser, "198.51.100.7")
-                            .orElse("")));
-            assertThat(answers.stream()
-                            .filter(answer -> answer.resultNow().startsWith("No order"))
-                            .count())
-                    .isEqualTo(10);
-        }
-        assertThat(orders.refusal(trail.workspace(), "K-none", guesser, "198.51.100.8")
-                        .orElse(""))
-                .startsWith("No order");
-        assertThat(orders.refusal(trail.workspace(), "K-none", guesser, "").orElse(""))
-                .startsWith("No order");
-        clock.pass(java.time.Duration.ofMinutes(7));
-        assertThat(orders.refusal(trail.workspace(), "K-none", guesser, "198.51.100.7")
-                        .orElse(""))
-                .as("one comes back in six minutes")
-                .startsWith("No order");
     }
 }

@@ -16,6 +16,7 @@ import java.time.Duration;
 import java.util.List;
 import java.util.UUID;
 import java.util.regex.Pattern;
+import org.jsoup.Jsoup;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -329,5 +330,22 @@ class SiteTest extends AppTest {
                         .query(String.class)
                         .list())
                 .containsExactly("ASKED_WITHOUT_SCRIPT");
+    }
+
+    @Test
+    void privacyIsThatOfThePagesOwnWorkspace() {
+        Scenario.Trail trail = scenario.trail();
+        Scenario.Trail other = scenario.trail();
+        assertThat(Jsoup.parse(guest().get(trail.bridgePath()).body())
+                        .select("footer a")
+                        .attr("href"))
+                .isEqualTo("/privacy/" + trail.promotion().slug());
+        assertThat(guest().get("/privacy/" + trail.promotion().slug()).body()).contains("Growbench");
+        assertThat(guest().get("/privacy/" + ShortId.of(other.workspace())).statusCode())
+                .isEqualTo(200);
+        assertThat(guest().get("/privacy").statusCode())
+                .as("several share the host")
+                .isEqualTo(404);
+        assertThat(guest().get("/privacy/none").statusCode()).isEqualTo(404);
     }
 }

@@ -62,10 +62,9 @@ final class Kept {
     }
 
     private static boolean personal(String part) {
-        int equals = part.indexOf('=');
-        String name =
-                decoded(equals < 0 ? part : part.substring(0, equals)).strip().toLowerCase(Locale.ROOT);
-        return PERSONAL.contains(name) || decoded(part).indexOf('@') >= 0;
+        String plain = decoded(part);
+        String name = plain.split("=", 2)[0].strip().toLowerCase(Locale.ROOT);
+        return PERSONAL.contains(name) || plain.indexOf('@') >= 0;
     }
 
     private static String decoded(String text) {

@@ -1,0 +1,80 @@
+package dev.wilyferret.app;
+
+import dev.wilyferret.app.kit.FreePort;
+import dev.wilyferret.app.kit.Guest;
+import dev.wilyferret.app.kit.TestClock;
+import dev.wilyferret.app.kit.TestDatabase;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.SQLException;
+import java.time.Duration;
+import java.util.zip.GZIPInputStream;
+import org.junit.jupiter.api.BeforeEach;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.boot.test.context.SpringBootTest;
+import org.springframework.core.io.ClassPathResource;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.test.context.DynamicPropertyRegistry;
+import org.springframework.test.context.DynamicPropertySource;
+
+/**
+ * An installation that began with the version of step 3 and now stands behind a proxy that ends TLS, as docs/operations.md
+ * describes it; one for all tests that need either.
+ */
+@SpringBootTest(
+        classes = {FerretApplication.class, TestClock.TimeAndChance.class},
+        webEnvironment = SpringBootTest.WebEnvironment.DEFINED_PORT)
+abstract class EarlierInstallation {
+
+    private static final String HARVEST = "d654ae380468dc465e8dd5b3c5684fa549f6202875c18667011e33140fbad7bd.pdf";
+    protected static final int CONSOLE = FreePort.take();
+    protected static final int SITE = FreePort.take();
+
+    protected static final String FORM = "/opt-in/01m8a9rt05esft0w02sgdkfchr/d3";
+
+    @Autowired
+    protected JdbcClient sql;
+
+    @Autowired
+    protected TestClock clock;
+
+    @DynamicPropertySource
+    static void settings(DynamicPropertyRegistry registry) throws IOException, SQLException {
+        try (InputStream dump = new GZIPInputStream(new ClassPathResource("earlier/step-3.sql.gz").getInputStream())) {
+            TestDatabase.restore("earlier", dump);
+        }
+        Path files = Files.createTempDirectory("ferret-earlier-files");
+        try (InputStream pdf = new ClassPathResource("demo/harvest-calendar.pdf").getInputStream()) {
+            Files.copy(pdf, files.resolve(HARVEST));
+        }
+        registry.add("spring.datasource.url", () -> TestDatabase.url("earlier"));
+        registry.add("spring.datasource.password", TestDatabase::password);
+        registry.add("server.port", () -> CONSOLE);
+        registry.add("ferret.site-port", () -> SITE);
+        registry.add("ferret.console-address", () -> "https://console.growbench.example");
+        registry.add("ferret.site-address", () -> "https://growbench.example");
+        registry.add("ferret.proxies", () -> "127.0.0.1");
+        registry.add("ferret.files", files::toString);
+    }
+
+    @BeforeEach
+    void everybodyHasTheirTries() {
+        clock.pass(Duration.ofHours(1));
+    }
+
+    protected static Guest site() {
+        return new Guest("http://127.0.0.1:" + SITE);
+    }
+
+    protected static Guest console() {
+        return new Guest("http://127.0.0.1:" + CONSOLE);
+    }
+
+    protected static Guest owner() {
+        Guest owner = console();
+        owner.send("/sign-in", "email", "demo@growbench.example", "password", "oyster-on-the-balcony");
+        return owner;
+    }
+}
