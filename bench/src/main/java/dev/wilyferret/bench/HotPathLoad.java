@@ -18,10 +18,12 @@ import org.springframework.context.ConfigurableApplicationContext;
  */
 public final class HotPathLoad {
 
-    private static final int ROUNDS = 5;
-    private static final int SECONDS = 8;
-    /** Until the JVM has compiled both ways; shorter, the first rounds measure the compiler. */
-    private static final int WARM_UP_SECONDS = 40;
+    private static final int ROUNDS = 9;
+    private static final int SECONDS = 10;
+    /** Both ways in turn, until the JVM has compiled them; shorter, the first rounds measure the compiler. */
+    private static final int WARM_UP_ROUNDS = 6;
+
+    private static final int WARM_UP_SECONDS = 12;
 
     private static final int CONSOLE = 18_080;
     private static final int SITE = 18_090;
@@ -59,8 +61,10 @@ public final class HotPathLoad {
         String empty = "http://127.0.0.1:" + CONSOLE + "/bench/empty";
         String link = "http://127.0.0.1:" + SITE + "/go/balcony-1";
         System.out.println("warming up");
-        load(empty, WARM_UP_SECONDS);
-        load(link, WARM_UP_SECONDS);
+        for (int round = 0; round < WARM_UP_ROUNDS; round++) {
+            load(empty, WARM_UP_SECONDS);
+            load(link, WARM_UP_SECONDS);
+        }
         List<Reading> empties = new ArrayList<>();
         List<Reading> links = new ArrayList<>();
         long before = database.count("click");

@@ -35,6 +35,11 @@ class LeadRow {
     @JdbcTypeCode(SqlTypes.JSON)
     Map<String, String> answers;
 
+    /** What was typed in the name of somebody confirmed, until they confirm once more. */
+    @JdbcTypeCode(SqlTypes.JSON)
+    @Nullable
+    Map<String, String> aside;
+
     String consent;
     String suspect;
     String source;

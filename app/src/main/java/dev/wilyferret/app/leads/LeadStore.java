@@ -18,6 +18,9 @@ interface LeadStore extends JpaRepository<LeadRow, RowKey> {
     @Query("from LeadRow where key.workspace = :workspace and (lower(email) = :key or subscriber in :subscribers)")
     List<LeadRow> ofPerson(UUID workspace, String key, List<UUID> subscribers);
 
+    @Query("from LeadRow where key.workspace = :workspace and subscriber = :subscriber and aside is not null")
+    List<LeadRow> waiting(UUID workspace, UUID subscriber);
+
     @NativeQuery("select * from lead where workspace_id = :workspace and email ~ '[^[:ascii:]]'")
     List<LeadRow> inOtherAlphabets(UUID workspace);
 

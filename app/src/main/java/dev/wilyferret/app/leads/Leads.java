@@ -54,10 +54,25 @@ public class Leads {
             if (!leads.known(workspace, lead.promotion(), lead.email())) {
                 LeadRow row = new LeadRow(workspace, lead);
                 row.subscriber = joined.map(Subscriber::id).orElse(null);
+                if (joined.filter(people::somethingWaits).isPresent()) {
+                    row.aside = row.answers;
+                    row.answers = Map.of();
+                }
                 leads.saveAndFlush(row);
             }
             return joined;
         }));
+    }
+
+    /** It was them, so what their forms sent stands. */
+    @EventListener
+    @Transactional
+    public void stand(People.ConfirmedAgain again) {
+        for (LeadRow row :
+                leads.waiting(again.subscriber().workspace(), again.subscriber().id())) {
+            row.answers = java.util.Objects.requireNonNull(row.aside);
+            row.aside = null;
+        }
     }
 
     /** Whoever is erased is no lead with a name any more, and their visits lead back to nobody. */
@@ -73,6 +88,7 @@ public class Leads {
         for (LeadRow row : theirs) {
             row.email = "erased " + row.key.id();
             row.answers = Map.of();
+            row.aside = null;
             row.suspect = "";
         }
         clicks.anonymize(

@@ -29,21 +29,13 @@ class BenchDesk {
     private final Promotions promotions;
     private final PixelAccounts pixels;
     private final Previews previews;
-    private final Undrawn undrawn;
     private final Installation installation;
 
-    BenchDesk(
-            Pages pages,
-            Promotions promotions,
-            PixelAccounts pixels,
-            Previews previews,
-            Undrawn undrawn,
-            Installation installation) {
+    BenchDesk(Pages pages, Promotions promotions, PixelAccounts pixels, Previews previews, Installation installation) {
         this.pages = pages;
         this.promotions = promotions;
         this.pixels = pixels;
         this.previews = previews;
-        this.undrawn = undrawn;
         this.installation = installation;
     }
 
@@ -57,6 +49,24 @@ class BenchDesk {
         return pages.find(member.workspace(), id)
                 .filter(page -> page.promotion().equals(promotion))
                 .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+    }
+
+    /**
+     * The promotion's first page of a kind.
+     *
+     * @throws PageUnreadable if there is none that can be read, but one that cannot
+     */
+    Optional<Page> first(Member member, UUID promotion, PageKind kind) {
+        Optional<Page> first = pages.first(member.workspace(), promotion, kind);
+        if (first.isEmpty()) {
+            pages.unreadable(member.workspace(), promotion).stream()
+                    .filter(page -> page.kind() == kind)
+                    .findFirst()
+                    .ifPresent(page -> {
+                        throw new PageUnreadable(promotion, page.page(), page.cause());
+                    });
+        }
+        return first;
     }
 
     Set<UUID> pixelIds(Member member) {
@@ -81,7 +91,6 @@ class BenchDesk {
                 promotions.of(member.workspace()).stream()
                         .filter(other -> !other.id().equals(promotion.id()))
                         .toList());
-        model.addAttribute("undrawn", undrawn.why(page).orElse(""));
         model.addAttribute("accounts", pixels.of(member.workspace()));
         model.addAttribute("previewAddress", installation.siteAddress() + previews.path(page));
         model.addAttribute("publicPreview", installation.siteAddress() + previews.path(page, "public"));

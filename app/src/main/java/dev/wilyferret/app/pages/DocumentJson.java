@@ -22,6 +22,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.DeserializationFeature;
@@ -136,6 +137,15 @@ final class DocumentJson {
                         "A page document has version %d; this program reads up to %d. Was it written by a newer one?"
                                 .formatted(version, VERSION));
         };
+    }
+
+    /** What can be read; empty if a newer program wrote it, or it is damaged. */
+    static Optional<PageDocument> tryRead(String json) {
+        try {
+            return Optional.of(read(json));
+        } catch (RuntimeException unreadable) {
+            return Optional.empty();
+        }
     }
 
     static String writeFolds(List<Fold> folds) {

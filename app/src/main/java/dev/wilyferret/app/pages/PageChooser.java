@@ -56,7 +56,7 @@ class PageChooser {
     @GetMapping("/landing")
     String landing(@AuthenticationPrincipal Member member, @PathVariable UUID promotion) {
         desk.promotion(member, promotion);
-        return pages.first(member.workspace(), promotion, PageKind.CONTENT)
+        return desk.first(member, promotion, PageKind.CONTENT)
                 .map(BenchRequest::toBench)
                 .orElse("redirect:/promotions/" + promotion + "/pages");
     }

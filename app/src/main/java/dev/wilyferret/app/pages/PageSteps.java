@@ -45,9 +45,10 @@ class PageSteps {
         }
     }
 
-    /** Takes the draft to a neighbouring state; false if there is none. */
+    /** Takes the draft to a neighbouring state; false if there is none that can be read. */
     boolean go(PageRow row, int by) {
-        Optional<PageStepRow> to = steps.findById(key(row, row.step + by));
+        Optional<PageStepRow> to = steps.findById(key(row, row.step + by))
+                .filter(step -> DocumentJson.tryRead(step.document).isPresent());
         to.ifPresent(step -> {
             row.step += by;
             row.draft = step.document;
@@ -56,6 +57,13 @@ class PageSteps {
             step.madeAt = Instant.EPOCH;
         });
         return to.isPresent();
+    }
+
+    /** The latest state up to the present one that can be read. */
+    Optional<PageDocument> readable(PageRow row) {
+        return steps.upTo(row.key.workspace(), row.key.id(), row.step).stream()
+                .flatMap(step -> DocumentJson.tryRead(step.document).stream())
+                .findFirst();
     }
 
     Pages.Steps of(Page page) {

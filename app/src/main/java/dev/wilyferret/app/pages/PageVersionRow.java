@@ -7,6 +7,7 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.Table;
 import java.io.Serializable;
 import java.time.Instant;
+import java.util.Optional;
 import java.util.UUID;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
@@ -42,7 +43,10 @@ class PageVersionRow {
         this.publishedAt = publishedAt;
     }
 
-    PageVersion toVersion() {
-        return new PageVersion(key.version(), publishedAt, changes.lines().toList(), DocumentJson.read(document));
+    /** Empty if its document cannot be read. */
+    Optional<PageVersion> toVersion() {
+        return DocumentJson.tryRead(document)
+                .map(read -> new PageVersion(
+                        key.version(), publishedAt, changes.lines().toList(), read));
     }
 }

@@ -15,13 +15,14 @@ import dev.wilyferret.core.text.Refusal;
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.LockModeType;
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import java.util.function.BiConsumer;
+import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -57,16 +58,22 @@ public class Pages {
         this.clock = clock;
     }
 
+    /** @throws PageUnreadable if this program cannot read its document */
     @Transactional(readOnly = true)
     public Optional<Page> find(UUID workspace, UUID id) {
-        return pages.findById(new RowKey(workspace, id)).map(PageRow::toPage);
+        return pages.findById(new RowKey(workspace, id)).map(row -> {
+            try {
+                return row.toPage();
+            } catch (RuntimeException why) {
+                throw new PageUnreadable(row.promotion, id, why);
+            }
+        });
     }
 
     /** In the order visitors pass them: pages that are read, then redirect pages. */
     @Transactional(readOnly = true)
     public List<Page> ofPromotion(UUID workspace, UUID promotion) {
-        return pages.ofPromotion(workspace, promotion).stream()
-                .map(PageRow::toPage)
+        return readable(pages.ofPromotion(workspace, promotion), unreadable -> {})
                 .sorted(Comparator.comparing(Page::kind))
                 .toList();
     }
@@ -84,22 +91,74 @@ public class Pages {
      * @param unreadable is told of each left out
      */
     @Transactional(readOnly = true)
-    public List<Page> readable(UUID workspace, BiConsumer<UUID, RuntimeException> unreadable) {
-        return pages.ofWorkspace(workspace).stream()
-                .flatMap(row -> {
-                    try {
-                        return Stream.of(row.toPage());
-                    } catch (RuntimeException wrong) {
-                        unreadable.accept(row.key.id(), wrong);
-                        return Stream.empty();
-                    }
-                })
-                .toList();
+    public List<Page> readable(UUID workspace, Consumer<LeftOut> unreadable) {
+        return readable(pages.ofWorkspace(workspace), unreadable).toList();
     }
 
+    /** The pages of a workspace, without those whose document this program cannot read. */
     @Transactional(readOnly = true)
     public List<Page> of(UUID workspace) {
-        return pages.ofWorkspace(workspace).stream().map(PageRow::toPage).toList();
+        return readable(workspace, unreadable -> {});
+    }
+
+    private static Stream<Page> readable(List<PageRow> rows, Consumer<LeftOut> unreadable) {
+        return rows.stream().flatMap(row -> {
+            try {
+                return Stream.of(row.toPage());
+            } catch (RuntimeException why) {
+                unreadable.accept(new LeftOut(row.key.id(), row.promotion, row.kind, row.name, why));
+                return Stream.empty();
+            }
+        });
+    }
+
+    /** The pages of a promotion whose document this program cannot read. */
+    @Transactional(readOnly = true)
+    public List<LeftOut> unreadable(UUID workspace, UUID promotion) {
+        List<LeftOut> found = new ArrayList<>();
+        readable(pages.ofPromotion(workspace, promotion), found::add).forEach(page -> {});
+        return found;
+    }
+
+    /** Whether anything of an unreadable page can be brought back. */
+    @Transactional(readOnly = true)
+    public boolean mendable(UUID workspace, UUID id) {
+        return pages.findById(new RowKey(workspace, id))
+                .flatMap(this::latestReadable)
+                .isPresent();
+    }
+
+    /**
+     * Brings back what can be read of a page: of the draft the latest state, and for visitors the latest version. Nothing
+     * happens where nothing can be read.
+     */
+    @Transactional
+    public void mend(UUID workspace, UUID id) {
+        PageRow row = locked(workspace, id);
+        latestReadable(row).ifPresent(draft -> {
+            if (DocumentJson.tryRead(row.draft).isEmpty()) {
+                steps.add(row, "mended", draft);
+            }
+            if (row.published != null && DocumentJson.tryRead(row.published).isEmpty()) {
+                row.published = readableVersions(row)
+                        .findFirst()
+                        .map(version -> version.document)
+                        .orElse(null);
+            }
+        });
+    }
+
+    private Optional<PageDocument> latestReadable(PageRow row) {
+        return DocumentJson.tryRead(row.draft)
+                .or(() -> steps.readable(row))
+                .or(() -> readableVersions(row)
+                        .map(version -> DocumentJson.read(version.document))
+                        .findFirst());
+    }
+
+    private Stream<PageVersionRow> readableVersions(PageRow row) {
+        return versions.ofPage(row.key.workspace(), row.key.id()).stream()
+                .filter(version -> version.toVersion().isPresent());
     }
 
     /**
@@ -335,7 +394,7 @@ public class Pages {
     @Transactional(readOnly = true)
     public List<PageVersion> versions(Page page) {
         return versions.ofPage(page.workspace(), page.id()).stream()
-                .map(PageVersionRow::toVersion)
+                .flatMap(version -> version.toVersion().stream())
                 .toList();
     }
 
@@ -344,7 +403,8 @@ public class Pages {
     public void bringBack(UUID workspace, UUID id, int version) {
         PageRow row = locked(workspace, id);
         versions.findById(new PageVersionRow.Key(workspace, id, version))
-                .ifPresent(past -> keep(row, "version " + version, DocumentJson.read(past.document)));
+                .flatMap(PageVersionRow::toVersion)
+                .ifPresent(past -> keep(row, "version " + version, past.document()));
     }
 
     /** @throws Refusal if another page of the promotion has the slug */

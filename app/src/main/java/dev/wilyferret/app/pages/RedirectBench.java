@@ -41,7 +41,7 @@ class RedirectBench {
     @GetMapping
     String open(@AuthenticationPrincipal Member member, @PathVariable UUID promotion, Model model) {
         Promotion opened = desk.promotion(member, promotion);
-        Optional<Page> page = pages.first(member.workspace(), promotion, PageKind.REDIRECT);
+        Optional<Page> page = desk.first(member, promotion, PageKind.REDIRECT);
         if (page.isEmpty()) {
             model.addAttribute("promotion", opened);
             model.addAttribute("missing", PageKind.REDIRECT);
@@ -70,7 +70,7 @@ class RedirectBench {
     @PostMapping
     String make(@AuthenticationPrincipal Member member, @PathVariable UUID promotion) {
         desk.promotion(member, promotion);
-        if (pages.first(member.workspace(), promotion, PageKind.REDIRECT).isEmpty()) {
+        if (desk.first(member, promotion, PageKind.REDIRECT).isEmpty()) {
             pages.makeRedirect(member.workspace(), promotion);
         }
         return "redirect:/promotions/" + promotion + "/redirect";

@@ -68,6 +68,9 @@ public class People {
     /** Somebody stands on a list for good; told in the transaction that keeps it. */
     public record Confirmed(Subscriber subscriber) {}
 
+    /** Somebody confirmed shows that what was typed in their name since was theirs. */
+    public record ConfirmedAgain(Subscriber subscriber) {}
+
     /**
      * Somebody is erased; told in the transaction that does it.
      *
@@ -169,6 +172,7 @@ public class People {
             } else if (row.state == Standing.CONFIRMED && row.aside != null) {
                 complete(row, row.aside, true);
                 row.aside = null;
+                events.publishEvent(new ConfirmedAgain(row.toSubscriber()));
             }
             return row.toSubscriber();
         });

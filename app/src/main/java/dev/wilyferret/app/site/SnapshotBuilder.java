@@ -6,6 +6,7 @@ import dev.wilyferret.app.media.MediaFile;
 import dev.wilyferret.app.media.Shelf;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.offers.Offers;
+import dev.wilyferret.app.pages.LeftOut;
 import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pages.PageHtml;
 import dev.wilyferret.app.pages.PageKind;
@@ -105,7 +106,7 @@ class SnapshotBuilder {
         private final Map<UUID, PixelAccount> pixelById = new LinkedHashMap<>();
         private final Map<UUID, Page> pageById;
         private final Map<UUID, String> livePaths = new HashMap<>();
-        private final Map<UUID, RuntimeException> broken = new HashMap<>();
+        private final List<LeftOut> leftOut = new ArrayList<>();
         private final Set<UUID> confirming;
         private final List<MediaFile> files;
         private final Map<String, MediaFile> fileByName;
@@ -116,7 +117,7 @@ class SnapshotBuilder {
             promotionById = promotions.of(id).stream().collect(Collectors.toMap(Promotion::id, Function.identity()));
             offerById = offers.of(id).stream().collect(Collectors.toMap(Offer::id, Function.identity()));
             pixels.of(id).forEach(pixel -> pixelById.put(pixel.id(), pixel));
-            pageById = pages.readable(id, this::leftOut).stream()
+            pageById = pages.readable(id, this::leaveOut).stream()
                     .collect(Collectors.toMap(Page::id, Function.identity(), (a, b) -> a, LinkedHashMap::new));
             confirming = lists.confirming(id);
             files = shelf.of(id);
@@ -136,7 +137,7 @@ class SnapshotBuilder {
                 });
             }
             UUID id = workspace.id();
-            undrawn.found(id, broken);
+            undrawn.found(id, leftOut);
             Map<String, LiveLink> liveLinks = links.of(id).stream()
                     .filter(link -> !link.paused())
                     .collect(Collectors.toMap(link -> link.code().text(), this::liveLink));
@@ -156,14 +157,14 @@ class SnapshotBuilder {
             try {
                 return Optional.of(livePage(page, document));
             } catch (RuntimeException cannotBeDrawn) {
-                leftOut(page.id(), cannotBeDrawn);
+                leaveOut(new LeftOut(page, cannotBeDrawn));
                 return Optional.empty();
             }
         }
 
-        private void leftOut(UUID page, RuntimeException why) {
-            LOG.error("Page {} cannot be drawn and is left out of the public site", page, why);
-            broken.put(page, why);
+        private void leaveOut(LeftOut page) {
+            LOG.error("Page {} cannot be drawn and is left out of the public site", page.page(), page.cause());
+            leftOut.add(page);
         }
 
         private LivePage livePage(Page page, PageDocument document) {

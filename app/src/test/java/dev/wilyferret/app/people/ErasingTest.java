@@ -44,7 +44,7 @@ class ErasingTest extends AppTest {
             click.language=erased click.query=erased data_key.wrapped=none erased_address.hash=hashed handed.state=none
             handed.answer=erased handover.kind=none handover.address=own handover.secret=own handover.fields=own
             import_run.name=own import_run.content=erased import_run.columns=own import_run.state=none
-            import_run.errors=erased lead.email=erased lead.answers=erased lead.consent=own lead.suspect=erased
+            import_run.errors=erased lead.email=erased lead.answers=erased lead.aside=erased lead.consent=own lead.suspect=erased
             lead.source=own lead.medium=own lead.campaign=own lead.country=none link.code=own link.source=own
             link.medium=own link.campaign=own link.term=own link.content=own mail.kind=none mail.name=own
             mail.subject=own mail.preview=own mail.body=own mail.audience=own mail.state=none
@@ -190,6 +190,9 @@ class ErasingTest extends AppTest {
         send(guest(), "Balkonantwort again");
         claims.claim(one.workspace(), "other-order", key(one));
         sql.sql("update outbox set answer = '550 inesverloren' where subscriber_id = ?")
+                .param(one.id())
+                .update();
+        sql.sql("update lead set aside = '{\"Balcony?\": \"Balkonantwort aside\"}' where subscriber_id = ?")
                 .param(one.id())
                 .update();
         sql.sql(

@@ -4,7 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
 import dev.wilyferret.app.kit.AppTest;
+import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.pages.LeftOut;
+import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.pages.Undrawn;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.page.Block;
@@ -13,6 +16,7 @@ import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
 import dev.wilyferret.core.page.PageSettings;
 import dev.wilyferret.core.page.Placed;
+import java.net.URI;
 import java.net.http.HttpResponse;
 import java.util.List;
 import java.util.UUID;
@@ -29,6 +33,9 @@ class StrangerTest extends AppTest {
 
     @Autowired
     private Undrawn undrawn;
+
+    @Autowired
+    private Pages pages;
 
     private Scenario.Trail trail;
 
@@ -153,23 +160,83 @@ class StrangerTest extends AppTest {
         assertThat(guest().head(trail.redirectPath()).statusCode()).isEqualTo(200);
         assertThat(guest().head(other.bridgePath()).statusCode()).isEqualTo(200);
         assertThat(guest().get(trail.link().path()).statusCode()).isEqualTo(404);
-        assertThat(undrawn.why(trail.bridge()).orElse("")).contains("version 99");
+        assertThat(undrawn.of(trail.workspace()))
+                .singleElement()
+                .satisfies(page -> assertThat(page.why()).contains("version 99"));
         sql.sql("update page set published = draft where id = ?")
                 .param(trail.bridge().id())
                 .update();
         scenario.awaitLive(trail.bridgePath(), 200);
-        assertThat(undrawn.why(trail.bridge())).isEmpty();
+        assertThat(undrawn.of(trail.workspace())).isEmpty();
+    }
+
+    @Test
+    void theConsoleSaysOfAPageThatCannotBeReadWhatItIsAndBringsBackWhatCanBe() {
+        Guest owner = owner(trail.stage());
+        String own = "/promotions/" + trail.promotion().id();
+        publish(form(new NextStep.ShowThanks()));
+        sql.sql("update page set draft = '{\"version\": 99}', published = '{\"version\": 99}' where id = ?")
+                .param(trail.bridge().id())
+                .update();
+        scenario.awaitLive(trail.bridgePath(), 404);
+        for (String elsewhere : List.of("/", own, own + "/links", own + "/redirect", "/shelf", "/people")) {
+            assertThat(owner.get(elsewhere).body())
+                    .as(elsewhere)
+                    .contains("Visitors do not see the page", trail.bridge().name(), "version 99");
+        }
+        for (String bench : List.of(own + "/pages/" + trail.bridge().id(), own + "/pages/landing")) {
+            HttpResponse<String> led = owner.get(bench);
+            assertThat(led.statusCode()).as(bench).isEqualTo(302);
+            assertThat(owner.get(URI.create(led.headers().firstValue("Location").orElseThrow())
+                                    .getPath())
+                            .body())
+                    .as(bench)
+                    .contains("cannot be read", "version 99", "Bring back what can be read");
+        }
+        owner.send(own + "/unreadable/" + trail.bridge().id());
+        scenario.awaitLive(trail.bridgePath(), 200);
+        assertThat(guest().get(trail.bridgePath()).body()).contains("Fresh");
+        assertThat(owner.get(own + "/pages/" + trail.bridge().id()).body()).contains("copy sheet");
+        while (pages.undo(trail.workspace(), trail.bridge().id())) {
+            assertThat(pages.find(trail.workspace(), trail.bridge().id()))
+                    .as("going back")
+                    .isPresent();
+        }
+    }
+
+    @Test
+    void aPageOfWhichNothingCanBeReadKeepsWhatItHas() {
+        Guest owner = owner(trail.stage());
+        UUID page = trail.bridge().id();
+        for (String table : List.of("page_step", "page_version")) {
+            sql.sql("update " + table + " set document = '{\"version\": 99}' where page_id = ?")
+                    .param(page)
+                    .update();
+        }
+        sql.sql("update page set draft = '{\"version\": 99}', published = '{\"version\": 99}' where id = ?")
+                .param(page)
+                .update();
+        String unreadable = "/promotions/" + trail.promotion().id() + "/unreadable/" + page;
+        assertThat(owner.get(unreadable).body())
+                .contains("No earlier state", "./ferret restore")
+                .doesNotContain("Bring back what can be read");
+        owner.sendTo("/settings", unreadable);
+        assertThat(sql.sql("select draft || published::text from page where id = ?")
+                        .param(page)
+                        .query(String.class)
+                        .single())
+                .contains("99", "99");
     }
 
     @Test
     void aPageThatCannotBeDrawnIsSaidOnItsBench() {
         undrawn.found(
                 trail.workspace(),
-                java.util.Map.of(trail.bridge().id(), new IllegalStateException("The countdown has no way.")));
+                List.of(new LeftOut(trail.bridge(), new IllegalStateException("The countdown has no way."))));
         assertThat(owner(trail.stage())
                         .get("/promotions/" + trail.promotion().id() + "/pages/"
                                 + trail.bridge().id())
                         .body())
-                .contains("Visitors do not see this page: it cannot be drawn. The countdown has no way.");
+                .contains("Visitors do not see the page", "it cannot be drawn", "The countdown has no way.");
     }
 }
