@@ -1,5 +1,7 @@
 package dev.wilyferret.app.offers;
 
+import dev.wilyferret.core.money.NumberStyle;
+import java.util.Optional;
 import java.util.UUID;
 
 /**
@@ -7,8 +9,10 @@ import java.util.UUID;
  *
  * @param postbackKey its own part of the postback address
  * @param secret what its postbacks must carry; empty while the key file is missing, and then none is taken
+ * @param numbers how it writes them; empty where its owner has not said
  */
-public record Network(UUID id, UUID workspace, String name, String postbackKey, String secret) {
+public record Network(
+        UUID id, UUID workspace, String name, String postbackKey, String secret, Optional<NumberStyle> numbers) {
 
     /** The path and query to give to the network, with the usual names in braces for it to fill. */
     public String postbackPath() {

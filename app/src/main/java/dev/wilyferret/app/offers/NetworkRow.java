@@ -2,11 +2,13 @@ package dev.wilyferret.app.offers;
 
 import dev.wilyferret.app.secrets.Seals;
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.money.NumberStyle;
 import jakarta.persistence.Column;
 import jakarta.persistence.EmbeddedId;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Table;
 import java.time.Instant;
+import java.util.Optional;
 
 @Entity
 @Table(name = "network")
@@ -21,6 +23,9 @@ class NetworkRow {
     String postbackKey;
 
     String secret;
+
+    @Column(name = "number_style")
+    String numberStyle = "";
 
     @Column(name = "created_at")
     Instant createdAt;
@@ -41,6 +46,7 @@ class NetworkRow {
                 key.workspace(),
                 name,
                 postbackKey,
-                seals.opened(secret).orElse(""));
+                seals.opened(secret).orElse(""),
+                numberStyle.isEmpty() ? Optional.empty() : Optional.of(NumberStyle.valueOf(numberStyle)));
     }
 }

@@ -64,12 +64,10 @@ class PostbackRow {
     }
 
     Postback toPostback() {
-        return new Postback(
-                key.id(),
-                network,
-                receivedAt,
-                new Postback.Arrived(click, order, commission, orderValue),
-                outcome,
-                note);
+        return new Postback(key.id(), network, receivedAt, arrived(), outcome, note);
+    }
+
+    Postback.Arrived arrived() {
+        return new Postback.Arrived(click, order, commission, orderValue);
     }
 }

@@ -9,6 +9,10 @@ import org.springframework.data.jpa.repository.Query;
 
 interface PostbackStore extends JpaRepository<PostbackRow, RowKey> {
 
+    @Query("from PostbackRow where key.workspace = :workspace and network = :network and outcome = :outcome"
+            + " order by receivedAt")
+    List<PostbackRow> ofOutcome(UUID workspace, UUID network, Postback.Outcome outcome);
+
     @Query("from PostbackRow p where p.key.workspace = :workspace order by p.receivedAt desc")
     List<PostbackRow> latest(UUID workspace, Limit limit);
 }

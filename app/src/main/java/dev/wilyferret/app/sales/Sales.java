@@ -10,6 +10,7 @@ import dev.wilyferret.core.click.SiteEvent;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.money.Money;
+import dev.wilyferret.core.money.NumberStyle;
 import dev.wilyferret.core.text.Refusal;
 import java.time.Clock;
 import java.time.Instant;
@@ -67,13 +68,36 @@ public class Sales {
     /** Takes in a postback whose secret was right; it is kept whatever it says. */
     @Transactional
     public Postback.Outcome receive(UUID workspace, UUID network, Postback.Arrived arrived) {
-        Ending ending = record(workspace, network, arrived);
-        postbacks.save(new PostbackRow(
-                new RowKey(workspace, ids.next()), network, clock.instant(), arrived, ending.outcome, ending.note));
+        Instant now = clock.instant();
+        Ending ending = record(workspace, network, arrived, now);
+        postbacks.save(
+                new PostbackRow(new RowKey(workspace, ids.next()), network, now, arrived, ending.outcome, ending.note));
         return ending.outcome;
     }
 
-    private Ending record(UUID workspace, UUID network, Postback.Arrived arrived) {
+    /**
+     * Notes how a network writes numbers, and reads those of its postbacks again that could not be read.
+     *
+     * @return how many of them became sales; empty if there is no such network
+     */
+    @Transactional
+    public Optional<Long> writesNumbers(UUID workspace, UUID network, Optional<NumberStyle> style) {
+        if (!offers.writesNumbers(workspace, network, style)) {
+            return Optional.empty();
+        }
+        return Optional.of(postbacks.ofOutcome(workspace, network, Postback.Outcome.UNREADABLE).stream()
+                .filter(row -> readAgain(workspace, row))
+                .count());
+    }
+
+    private boolean readAgain(UUID workspace, PostbackRow row) {
+        Ending ending = record(workspace, row.network, row.arrived(), row.receivedAt);
+        row.outcome = ending.outcome;
+        row.note = ending.note;
+        return ending.outcome == Postback.Outcome.SALE;
+    }
+
+    private Ending record(UUID workspace, UUID network, Postback.Arrived arrived, Instant at) {
         if (arrived.order().isEmpty()) {
             return new Ending(
                     Postback.Outcome.UNREADABLE,
@@ -96,7 +120,7 @@ public class Sales {
                             .formatted(sentTo.getFirst().network().name()));
         }
         try {
-            return insert(workspace, network, arrived, click.get(), offer.get());
+            return insert(workspace, network, arrived, click.get(), offer.get(), at);
         } catch (Refusal refusal) {
             return new Ending(Postback.Outcome.UNREADABLE, refusal.getMessage());
         }
@@ -117,14 +141,16 @@ public class Sales {
         return sentTo;
     }
 
-    private Ending insert(UUID workspace, UUID network, Postback.Arrived arrived, SiteEvent.Click click, Offer offer) {
+    private Ending insert(
+            UUID workspace, UUID network, Postback.Arrived arrived, SiteEvent.Click click, Offer offer, Instant at) {
+        Optional<NumberStyle> style = offer.network().numbers();
         Currency currency = workspaces.get(workspace).currency();
         Money commission = arrived.commission().isEmpty()
                 ? offer.details().payout().amount()
-                : Money.parse("commission", arrived.commission(), currency);
+                : Money.parse("commission", arrived.commission(), currency, style);
         Money value = arrived.orderValue().isEmpty()
                 ? Money.zero(currency)
-                : Money.parse("order value", arrived.orderValue(), currency);
+                : Money.parse("order value", arrived.orderValue(), currency, style);
         int inserted = sales.insertOnce(
                 workspace,
                 ids.next(),
@@ -135,7 +161,7 @@ public class Sales {
                 offer.id(),
                 commission.minor(),
                 value.minor(),
-                clock.instant());
+                at);
         return inserted > 0
                 ? new Ending(Postback.Outcome.SALE, "")
                 : new Ending(

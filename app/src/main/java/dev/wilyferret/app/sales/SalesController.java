@@ -6,9 +6,13 @@ import dev.wilyferret.app.offers.Offers;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.core.money.NumberStyle;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
+import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -49,7 +53,8 @@ class SalesController {
                         .count());
         model.addAttribute(
                 "networks",
-                offers.networksOf(member.workspace()).stream().collect(Collectors.toMap(Network::id, Network::name)));
+                offers.networksOf(member.workspace()).stream()
+                        .collect(Collectors.toMap(Network::id, Function.identity())));
         return "sales/all";
     }
 
@@ -68,6 +73,28 @@ class SalesController {
     String free(@AuthenticationPrincipal Member member, @RequestParam String order, RedirectAttributes after) {
         claims.free(member.workspace(), order);
         after.addFlashAttribute("said", "Freed. Whoever claims order “%s” next gets it.".formatted(order));
+        return "redirect:/sales";
+    }
+
+    /** How a network writes numbers. */
+    @PostMapping("/sales/networks/{network}/numbers")
+    String numbers(
+            @AuthenticationPrincipal Member member,
+            @PathVariable UUID network,
+            @RequestParam String style,
+            RedirectAttributes after) {
+        Optional<NumberStyle> chosen = Stream.of(NumberStyle.values())
+                .filter(one -> one.name().equals(style))
+                .findFirst();
+        long read = sales.writesNumbers(member.workspace(), network, chosen)
+                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        after.addFlashAttribute(
+                "said",
+                "Kept."
+                        + (read == 0
+                                ? ""
+                                : " Postbacks that could not be read before were read again: %d %s recorded."
+                                        .formatted(read, read == 1 ? "sale is" : "sales are")));
         return "redirect:/sales";
     }
 
