@@ -4,8 +4,8 @@ import dev.wilyferret.app.forms.Intake;
 import dev.wilyferret.app.installation.Installation;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.offer.AffiliateLink;
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
@@ -42,8 +42,8 @@ class OfferController {
     }
 
     @GetMapping("/offers/new")
-    String blank(@AuthenticationPrincipal Member member, Model model) {
-        return show(member, Optional.empty(), Intake.showing(Map.of("payout", "PER_SALE")), model);
+    String blank(@AuthenticationPrincipal Member member, @RequestParam(defaultValue = "") String link, Model model) {
+        return show(member, Optional.empty(), Intake.showing(Map.of("payout", "PER_SALE", "template", link)), model);
     }
 
     @GetMapping("/offers/{id}")
@@ -59,12 +59,13 @@ class OfferController {
             Model model,
             RedirectAttributes after) {
         Intake form = Intake.of(typed);
-        Optional<OfferDetails> details =
+        Optional<OfferForm.Noted> noted =
                 OfferForm.read(form, workspaces.get(member.workspace()).currency());
-        if (details.isEmpty()) {
+        if (noted.isEmpty()) {
             return show(member, Optional.empty(), form, model);
         }
-        UUID id = offers.add(member.workspace(), form.value("network").strip(), details.get());
+        UUID id = offers.add(
+                member.workspace(), noted.get().network(), noted.get().details());
         after.addFlashAttribute("said", "The offer is kept. Next: a promotion for it.");
         return "redirect:/offers/" + id;
     }
@@ -78,12 +79,12 @@ class OfferController {
             RedirectAttributes after) {
         Offer offer = offer(member, id);
         Intake form = Intake.of(typed);
-        Optional<OfferDetails> details =
+        Optional<OfferForm.Noted> noted =
                 OfferForm.read(form, workspaces.get(member.workspace()).currency());
-        if (details.isEmpty()) {
+        if (noted.isEmpty()) {
             return show(member, Optional.of(offer), form, model);
         }
-        offers.change(member.workspace(), id, form.value("network").strip(), details.get());
+        offers.change(member.workspace(), id, noted.get().network(), noted.get().details());
         after.addFlashAttribute("said", "Kept. Visitors are sent to this link from now on.");
         return "redirect:/offers/" + id;
     }
@@ -107,13 +108,16 @@ class OfferController {
     }
 
     private static void showLink(Intake form, Model model) {
-        boolean typed = !form.value("template").isBlank();
-        var link = typed || !form.clean()
-                ? OfferForm.link(form)
-                : Optional.<dev.wilyferret.core.offer.AffiliateLink>empty();
         model.addAttribute("form", form);
-        model.addAttribute("slots", link.map(one -> OfferForm.slots(form, one)).orElse(List.of()));
-        model.addAttribute("sample", link.map(OfferForm::sample).orElse(null));
+        if (form.value("template").isBlank() && form.clean()) {
+            return;
+        }
+        OfferForm.reading(form).ifPresent(pasted -> {
+            AffiliateLink link = OfferForm.link(form, pasted);
+            model.addAttribute("pasted", pasted);
+            model.addAttribute("rows", OfferForm.rows(form, pasted, link));
+            model.addAttribute("sample", OfferForm.sample(pasted, link));
+        });
     }
 
     private Offer offer(Member member, UUID id) {

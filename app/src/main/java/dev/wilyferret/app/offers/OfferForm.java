@@ -2,14 +2,14 @@ package dev.wilyferret.app.offers;
 
 import dev.wilyferret.app.forms.Intake;
 import dev.wilyferret.core.address.Tags;
-import dev.wilyferret.core.address.UriTemplate;
+import dev.wilyferret.core.address.WebAddress;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.offer.Countries;
+import dev.wilyferret.core.offer.PastedLink;
 import dev.wilyferret.core.offer.Payout;
 import dev.wilyferret.core.offer.SubIdFill;
 import dev.wilyferret.core.text.PlainText;
-import java.util.ArrayList;
 import java.util.Currency;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -21,11 +21,24 @@ final class OfferForm {
 
     private static final String FIXED = "FIXED";
 
-    /** One variable of the typed template with its present choice. */
-    record Slot(String name, String choice, String fixed) {}
+    /** One part of the link as pasted; where it has a place, with its present choice. */
+    record Row(PastedLink.Part part, String choice, String fixed) {
+
+        /** What it is, in words. */
+        public String kind() {
+            return switch (part.kind()) {
+                case PARTNER_ID -> "your partner id";
+                case SUB_ID -> "sub ID";
+                case REST -> "the network's own";
+            };
+        }
+    }
 
     /** What the link would become for a sample visitor. */
-    record Sample(String address, boolean carriesClickId) {}
+    record Sample(String address, String readable, boolean carriesClickId, boolean lacksPartnerId) {}
+
+    /** What was noted of an offer, and the name of the network it comes from. */
+    record Noted(String network, OfferDetails details) {}
 
     private OfferForm() {}
 
@@ -47,11 +60,14 @@ final class OfferForm {
         return values;
     }
 
-    static Optional<OfferDetails> read(Intake form, Currency currency) {
-        Optional<String> name = form.take("name", text -> PlainText.line("offer's name", text, 120));
-        form.take("network", text -> PlainText.line("network's name", text, 120));
-        Optional<AffiliateLink> link = link(form);
-        Optional<Money> amount = form.take("amount", text -> Money.parse("payout", text, currency));
+    /** Name and network may be left empty for now; the link says enough. */
+    static Optional<Noted> read(Intake form, Currency currency) {
+        Optional<PastedLink> pasted = reading(form);
+        Optional<AffiliateLink> link = pasted.map(reading -> link(form, reading));
+        Optional<String> name = named(form, "name", "offer's name", pasted.map(PastedLink::proposedName));
+        Optional<String> network = named(form, "network", "network's name", pasted.map(PastedLink::host));
+        Optional<Money> amount = form.take(
+                "amount", text -> text.isBlank() ? Money.zero(currency) : Money.parse("payout", text, currency));
         Optional<Countries> countries = form.take("countries", Countries::parse);
         if (!form.clean()) {
             return Optional.empty();
@@ -59,27 +75,43 @@ final class OfferForm {
         Payout payout = form.value("payout").equals("PER_LEAD")
                 ? new Payout.PerLead(amount.orElseThrow())
                 : new Payout.PerSale(amount.orElseThrow());
-        return Optional.of(new OfferDetails(
-                name.orElseThrow(), link.orElseThrow(), payout, countries.orElseThrow(), form.ticked("pixelAllowed")));
+        return Optional.of(new Noted(
+                network.orElseThrow(),
+                new OfferDetails(
+                        name.orElseThrow(),
+                        link.orElseThrow(),
+                        payout,
+                        countries.orElseThrow(),
+                        form.ticked("pixelAllowed"))));
     }
 
-    /** The affiliate link as far as it is typed; a variable nobody chose a filling for gets the proposed one. */
-    static Optional<AffiliateLink> link(Intake form) {
-        return form.take("template", UriTemplate::parseWeb).map(template -> {
-            Map<String, SubIdFill> proposed = AffiliateLink.proposedFills(template);
-            Map<String, SubIdFill> fills = new LinkedHashMap<>();
-            template.variables()
-                    .forEach(name -> fills.put(
-                            name,
-                            form.take("fill-" + name, choice -> fill(form, name, choice, proposed))
-                                    .orElse(new SubIdFill.Nothing())));
-            return new AffiliateLink(template, fills);
-        });
+    private static Optional<String> named(Intake form, String field, String what, Optional<String> proposed) {
+        return form.value(field).isBlank() && !form.finding("template").isEmpty()
+                ? Optional.empty()
+                : form.take(field, text -> PlainText.line(what, text.isBlank() ? proposed.orElse("") : text, 120));
     }
 
-    private static SubIdFill fill(Intake form, String name, String choice, Map<String, SubIdFill> proposed) {
+    /** The affiliate link as it was pasted, taken apart. */
+    static Optional<PastedLink> reading(Intake form) {
+        String subId = form.take("subId", text -> PlainText.optionalLine("name of the sub ID", text, 60))
+                .orElse("");
+        return form.take("template", text -> PastedLink.read(text, subId));
+    }
+
+    /** The link with what was chosen; a place nobody chose a filling for gets the proposed one. */
+    static AffiliateLink link(Intake form, PastedLink pasted) {
+        Map<String, SubIdFill> fills = new LinkedHashMap<>();
+        pasted.proposed()
+                .forEach((name, proposed) -> fills.put(
+                        name,
+                        form.take("fill-" + name, choice -> fill(form, name, choice, proposed))
+                                .orElse(new SubIdFill.Nothing())));
+        return new AffiliateLink(pasted.template(), fills);
+    }
+
+    private static SubIdFill fill(Intake form, String name, String choice, SubIdFill proposed) {
         if (choice.isEmpty()) {
-            return proposed.get(name);
+            return proposed;
         }
         if (choice.equals(FIXED)) {
             String text = PlainText.optionalLine("value of " + name, form.value("fixed-" + name), 200);
@@ -90,21 +122,31 @@ final class OfferForm {
         return known || choice.equals("CLICK_ID") ? FillsJson.fill(choice) : new SubIdFill.Nothing();
     }
 
-    static List<Slot> slots(Intake form, AffiliateLink link) {
-        List<Slot> slots = new ArrayList<>();
-        link.fills().forEach((name, fill) -> {
-            String code = FillsJson.code(fill);
-            String choice = form.value("fill-" + name);
-            slots.add(new Slot(
-                    name,
-                    choice.isEmpty() ? (code.startsWith("=") ? FIXED : code) : choice,
-                    form.value("fixed-" + name)));
-        });
-        return slots;
+    static List<Row> rows(Intake form, PastedLink pasted, AffiliateLink link) {
+        return pasted.parts().stream()
+                .map(part -> part.place().isEmpty() ? new Row(part, "", "") : row(form, part, link))
+                .toList();
     }
 
-    static Sample sample(AffiliateLink link) {
+    private static Row row(Intake form, PastedLink.Part part, AffiliateLink link) {
+        String chosen = form.value("fill-" + part.place());
+        String code = FillsJson.code(link.fills().getOrDefault(part.place(), new SubIdFill.Nothing()));
+        boolean ownIdMissing = chosen.isEmpty() && part.kind() == PastedLink.Kind.PARTNER_ID;
+        String typed = form.value("fixed-" + part.place());
+        if (!chosen.isEmpty()) {
+            return new Row(part, chosen, typed);
+        }
+        return code.startsWith("=")
+                ? new Row(part, FIXED, typed.isEmpty() ? code.substring(1) : typed)
+                : new Row(part, ownIdMissing ? FIXED : code, typed);
+    }
+
+    static Sample sample(PastedLink pasted, AffiliateLink link) {
         Tags tags = new Tags("plumage", "paid-social", "spring-balcony", "", "video-1");
-        return new Sample(link.expand("06c2w0g7m4e8t5n1k9qzr3hv2d", Optional.of(tags)), link.carriesClickId());
+        String sent = link.expand("06c2w0g7m4e8t5n1k9qzr3hv2d", Optional.of(tags));
+        boolean lacksPartnerId = pasted.parts().stream()
+                .anyMatch(part -> part.kind() == PastedLink.Kind.PARTNER_ID
+                        && link.fills().get(part.place()) instanceof SubIdFill.Nothing);
+        return new Sample(sent, new WebAddress(sent).readable(), link.carriesClickId(), lacksPartnerId);
     }
 }

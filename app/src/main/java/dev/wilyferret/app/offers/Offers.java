@@ -5,6 +5,7 @@ import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.link.LinkCode;
+import dev.wilyferret.core.money.NumberStyle;
 import java.time.Clock;
 import java.util.Currency;
 import java.util.List;
@@ -62,6 +63,19 @@ public class Offers {
         NetworkRow row = new NetworkRow(
                 new RowKey(workspace, ids.next()), name, postbackKey, seals.seal(secret), clock.instant());
         return networks.save(row).toNetwork(seals);
+    }
+
+    /**
+     * Notes how a network writes numbers.
+     *
+     * @param style empty for not known: then what can be read in two ways is refused
+     * @return whether there is such a network
+     */
+    @Transactional
+    public boolean writesNumbers(UUID workspace, UUID network, Optional<NumberStyle> style) {
+        Optional<NetworkRow> row = networks.findById(new RowKey(workspace, network));
+        row.ifPresent(one -> one.numberStyle = style.map(NumberStyle::name).orElse(""));
+        return row.isPresent();
     }
 
     /** The network of that name, made if the workspace has none yet. */

@@ -25,6 +25,11 @@ public final class NetworkKey {
         });
     }
 
+    /** Whether it is a network address, written in digits. */
+    static boolean isAddress(String text) {
+        return parsed(text).isPresent();
+    }
+
     /** Whether it is an address of the public internet. */
     public static boolean isPublic(String address) {
         return parsed(address).filter(PublicNetwork::holds).isPresent();

@@ -1,8 +1,11 @@
 package dev.wilyferret.core.address;
 
 import dev.wilyferret.core.text.PlainText;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * The five tags a tracking link carries. Source, medium and campaign are needed; term and content may be empty.
@@ -41,19 +44,30 @@ public record Tags(String source, String medium, String campaign, String term, S
         int hash = address.indexOf('#');
         String fragment = hash < 0 ? "" : address.substring(hash);
         StringBuilder out = new StringBuilder(hash < 0 ? address : address.substring(0, hash));
+        Set<String> carried = names(out.toString());
         parameters().forEach((name, value) -> {
-            if (!carries(out, name)) {
-                out.append(out.indexOf("?") < 0 ? '?' : '&')
-                        .append(name)
-                        .append('=')
-                        .append(Query.encode(value));
+            if (!carried.contains(name)) {
+                out.append(between(out)).append(name).append('=').append(Query.encode(value));
             }
         });
         return out.append(fragment).toString();
     }
 
-    private static boolean carries(CharSequence address, String name) {
+    private static String between(CharSequence address) {
         String text = address.toString();
-        return text.contains("?" + name + "=") || text.contains("&" + name + "=");
+        if (text.indexOf('?') < 0) {
+            return "?";
+        }
+        return text.endsWith("?") || text.endsWith("&") ? "" : "&";
+    }
+
+    /** The names of the parameters; what looks like one inside another's value is none. */
+    private static Set<String> names(String address) {
+        int query = address.indexOf('?');
+        return query < 0
+                ? Set.of()
+                : Arrays.stream(address.substring(query + 1).split("&"))
+                        .map(pair -> Query.decoded(pair.split("=", 2)[0]))
+                        .collect(Collectors.toSet());
     }
 }

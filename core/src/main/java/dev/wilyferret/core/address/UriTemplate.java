@@ -2,21 +2,29 @@ package dev.wilyferret.core.address;
 
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.regex.Pattern;
 
 /**
  * A URI template as in RFC 6570, for variables whose values are plain strings (levels 1 to 3, and the prefix modifier
  * of level 4; the explode modifier is read and changes nothing for a string).
+ *
+ * <p>The libraries there are encode {@code ~} or cut letters beyond the basic plane in halves, so this is our own.
  */
 public final class UriTemplate {
 
-    private static final String UNRESERVED = "ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789-._~";
-    private static final String RESERVED = ":/?#[]@!$&'()*+,;=";
+    /** RFC 6570, 2.3: letters, digits, low lines and triplets, with single dots between. */
+    private static final Pattern NAME =
+            Pattern.compile("(?:[A-Za-z0-9_]|%[0-9A-Fa-f]{2})++(?:\\.(?:[A-Za-z0-9_]|%[0-9A-Fa-f]{2})++)*+");
+    /** RFC 6570, 2.4.1: a number below 10,000. */
+    private static final Pattern PREFIX = Pattern.compile("[1-9][0-9]{0,3}");
+
+    private static final String LITERAL = Percent.UNRESERVED + Percent.RESERVED;
 
     private final String text;
     private final List<Part> parts;
@@ -79,7 +87,7 @@ public final class UriTemplate {
                         .formatted(stray + 1));
             }
             if (end > at) {
-                parts.add(new Part.Literal(encode(text.substring(at, end), true)));
+                parts.add(new Part.Literal(Percent.encoded(text.substring(at, end), LITERAL, true)));
             }
             if (open < 0) {
                 break;
@@ -98,31 +106,47 @@ public final class UriTemplate {
     /**
      * Reads a template whose expansion is always an http or https address on one fixed host.
      *
-     * @throws Refusal as {@link #parse}, or if the scheme is another one, or a variable stands before the path
+     * @throws Refusal as {@link #parse}, or if the scheme is another one, or a variable could change the host
      */
     public static UriTemplate parseWeb(String typed) {
-        UriTemplate template = parse(typed);
-        WebAddress.refuseOtherSchemes(template.text);
-        int host = template.text.indexOf("//") + 2;
-        int brace = template.text.indexOf('{');
-        int path = firstOf(template.text, "/?#", host);
-        boolean opensQuery =
-                brace >= 0 && brace + 1 < template.text.length() && "/?#".indexOf(template.text.charAt(brace + 1)) >= 0;
-        if (brace >= 0 && brace < path && !opensQuery) {
-            throw new Refusal(
-                    "The host of the template must be fixed: the first { may only come after it, for example https://shop.example/buy{?aff,sub1}.");
+        String text = PlainText.line("address template", typed, WebAddress.MOST);
+        WebAddress.refuseOtherSchemes(text);
+        WebAddress.refuseBlanks(text);
+        int host = WebAddress.hostAt(text);
+        int end = WebAddress.hostEnd(text);
+        if (host == end && text.startsWith("{", end)) {
+            throw openHost();
         }
-        new WebAddress(template.expand(Map.of()));
+        UriTemplate template = parse(text.substring(0, host).toLowerCase(Locale.ROOT)
+                + WebAddress.authority(text.substring(host, end))
+                + text.substring(end));
+        template.refuseOpenHost();
+        new WebAddress(template.address(Map.of()));
         return template;
     }
 
-    private static int firstOf(String text, String signs, int from) {
-        for (int at = from; at < text.length(); at++) {
-            if (signs.indexOf(text.charAt(at)) >= 0) {
-                return at;
+    /** Whatever is filled in, the host ends where it ends: with the text, or a sign that begins path, query or fragment. */
+    private void refuseOpenHost() {
+        String next = "/?#";
+        for (int at = 0; at < parts.size(); at++) {
+            String begin = switch (parts.get(at)) {
+                case Part.Literal(String encoded) -> at == 0 ? encoded.substring(WebAddress.hostEnd(encoded)) : encoded;
+                case Part.Expression(Operator operator, List<Variable> variables) -> operator.first;
+            };
+            boolean nothingYet = at == 0 && begin.isEmpty();
+            if (!nothingYet && (begin.isEmpty() || next.indexOf(begin.charAt(0)) < 0)) {
+                throw openHost();
             }
+            if (!nothingYet && parts.get(at) instanceof Part.Literal) {
+                return;
+            }
+            next = opensQuery(parts.get(at)) ? next + "&" : next;
         }
-        return text.length();
+    }
+
+    private static Refusal openHost() {
+        return new Refusal(
+                "The host of the template must be fixed: what comes right after it begins with / or ?, for example https://shop.example/buy{?aff,sub1}.");
     }
 
     private static Part expression(String inside, int open) {
@@ -154,8 +178,8 @@ public final class UriTemplate {
         int colon = bare.indexOf(':');
         String name = colon < 0 ? bare : bare.substring(0, colon);
         String length = colon < 0 ? "0" : bare.substring(colon + 1);
-        if (!name.matches("[A-Za-z0-9_]+(\\.[A-Za-z0-9_]+)*")
-                || !(colon < 0 ? "0" : length).matches(colon < 0 ? "0" : "[1-9]\\d{0,3}")) {
+        if (!NAME.matcher(name).matches()
+                || colon >= 0 && (spec.endsWith("*") || !PREFIX.matcher(length).matches())) {
             throw new Refusal(
                     "\"%s\" in the braces at position %d is not a variable. Use letters, digits and _, for example {sub1} or {?aff,sub1}."
                             .formatted(spec, open + 1));
@@ -174,17 +198,44 @@ public final class UriTemplate {
         return names;
     }
 
-    /** The address with the values filled in and encoded; a variable without a value is left out with its name. */
+    /** What RFC 6570 says: the values filled in and encoded; a variable without a value is left out with its name. */
     public String expand(Map<String, String> values) {
         StringBuilder out = new StringBuilder(text.length() + 64);
         for (Part part : parts) {
-            switch (part) {
-                case Part.Literal(String encoded) -> out.append(encoded);
-                case Part.Expression(Operator operator, List<Variable> variables) ->
-                    expand(operator, variables, values, out);
-            }
+            expand(part, values, out);
         }
         return out.toString();
+    }
+
+    /**
+     * The expansion as an address that servers read: where nothing fills what would begin the query, as in
+     * {@code {?aff}{&sub1}} without {@code aff}, the next {@code &} begins it.
+     */
+    public String address(Map<String, String> values) {
+        StringBuilder out = new StringBuilder(text.length() + 64);
+        boolean due = false;
+        for (Part part : parts) {
+            int from = out.length();
+            expand(part, values, out);
+            if (due && out.length() > from && out.charAt(from) == '&') {
+                out.setCharAt(from, '?');
+            }
+            due = (due || opensQuery(part)) && out.indexOf("?", from) < 0 && out.indexOf("#", from) < 0;
+        }
+        return out.toString();
+    }
+
+    private static boolean opensQuery(Part part) {
+        return part instanceof Part.Expression(Operator operator, List<Variable> variables)
+                && operator == Operator.QUERY;
+    }
+
+    private static void expand(Part part, Map<String, String> values, StringBuilder out) {
+        switch (part) {
+            case Part.Literal(String encoded) -> out.append(encoded);
+            case Part.Expression(Operator operator, List<Variable> variables) ->
+                expand(operator, variables, values, out);
+        }
     }
 
     private static void expand(
@@ -200,7 +251,11 @@ public final class UriTemplate {
             if (operator.named) {
                 out.append(variable.name()).append(value.isEmpty() ? operator.ifEmpty : "=");
             }
-            out.append(encode(prefix(value, variable.prefix()), operator.allowReserved));
+            String cut = prefix(value, variable.prefix());
+            out.append(
+                    operator.allowReserved
+                            ? Percent.encoded(cut, LITERAL, true)
+                            : Percent.encoded(cut, Percent.UNRESERVED, false));
         }
     }
 
@@ -208,30 +263,6 @@ public final class UriTemplate {
         return length == 0 || value.codePointCount(0, value.length()) <= length
                 ? value
                 : value.substring(0, value.offsetByCodePoints(0, length));
-    }
-
-    private static String encode(String value, boolean keepReserved) {
-        StringBuilder out = new StringBuilder(value.length());
-        for (int at = 0; at < value.length(); ) {
-            int point = value.codePointAt(at);
-            if (UNRESERVED.indexOf(point) >= 0
-                    || (keepReserved && (RESERVED.indexOf(point) >= 0 || isTriplet(value, at)))) {
-                out.appendCodePoint(point);
-            } else {
-                for (byte octet : Character.toString(point).getBytes(StandardCharsets.UTF_8)) {
-                    out.append('%').append("%02X".formatted(octet));
-                }
-            }
-            at += Character.charCount(point);
-        }
-        return out.toString();
-    }
-
-    private static boolean isTriplet(String value, int at) {
-        return value.charAt(at) == '%'
-                && at + 2 < value.length()
-                && Character.digit(value.charAt(at + 1), 16) >= 0
-                && Character.digit(value.charAt(at + 2), 16) >= 0;
     }
 
     @Override

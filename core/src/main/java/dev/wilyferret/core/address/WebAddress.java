@@ -2,38 +2,53 @@ package dev.wilyferret.core.address;
 
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
-import java.net.URI;
-import java.net.URISyntaxException;
 import java.util.Locale;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
- * An absolute http or https address without user name or password: the only kind of outside destination there is.
+ * An absolute http or https address without user name or password: the only kind of outside destination there is. Hosts in
+ * any alphabet and paths with any letters are taken and kept in their ASCII form, as browsers send them (WHATWG URL).
  *
- * @param text at most 2,000 characters
+ * @param text in ASCII, at most 2,000 characters
  */
 public record WebAddress(String text) {
 
     static final int MOST = 2000;
+    private static final int MOST_PORT = 65_535;
+    private static final Pattern AUTHORITY = Pattern.compile("(\\[[^\\]]*]|[^:\\[]*)(?::(.*))?");
 
     /** @throws Refusal naming the scheme or the part that is wrong */
     public WebAddress {
         text = PlainText.line("address", text, MOST);
         refuseOtherSchemes(text);
-        URI uri = parsed(text);
-        if (uri.getHost() == null) {
-            throw new Refusal("The address \"%s\" names no host. Write it whole, for example https://shop.example/buy."
-                    .formatted(text));
-        }
-        if (uri.getRawUserInfo() != null) {
-            throw new Refusal("The address holds a user name before the @. Leave that part out.");
+        refuseBlanks(text);
+        int host = hostAt(text);
+        int end = hostEnd(text);
+        text = text.substring(0, host).toLowerCase(Locale.ROOT)
+                + authority(text.substring(host, end))
+                + rest(text, end);
+        if (text.length() > MOST) {
+            throw new Refusal("The address has %,d characters as browsers send it; at most %,d fit. Use a shorter one."
+                    .formatted(text.length(), MOST));
         }
     }
 
     /** Scheme, host and port, as a browser compares origins. */
     public String origin() {
-        URI uri = URI.create(text);
-        String port = uri.getPort() < 0 ? "" : ":" + uri.getPort();
-        return uri.getScheme().toLowerCase(Locale.ROOT) + "://" + uri.getHost().toLowerCase(Locale.ROOT) + port;
+        return text.substring(0, hostEnd(text));
+    }
+
+    /** As people read it: the host and the path in their own letters. */
+    public String readable() {
+        int host = hostAt(text);
+        int end = hostEnd(text);
+        String authority = text.substring(host, end);
+        int port = authority.startsWith("[") ? authority.length() : (authority + ":").indexOf(':');
+        return text.substring(0, host)
+                + HostName.readable(authority.substring(0, port))
+                + authority.substring(port)
+                + Percent.readable(text.substring(end));
     }
 
     static void refuseOtherSchemes(String text) {
@@ -48,12 +63,74 @@ public record WebAddress(String text) {
         }
     }
 
-    private static URI parsed(String text) {
-        try {
-            return new URI(text);
-        } catch (URISyntaxException e) {
-            throw new Refusal("The address cannot be read at position %d (%s). Check for spaces or stray signs there."
-                    .formatted(e.getIndex() + 1, e.getReason().toLowerCase(Locale.ROOT)));
+    static void refuseBlanks(String text) {
+        int blank = text.indexOf(' ');
+        if (blank >= 0) {
+            throw new Refusal(
+                    "The address cannot be read at position %d: there is a blank. Remove it, or write %%20 for it."
+                            .formatted(blank + 1));
         }
+    }
+
+    /** Where the host begins in a text that starts with a scheme. */
+    static int hostAt(String text) {
+        return text.indexOf("//") + 2;
+    }
+
+    /** Where the host and its port end. */
+    static int hostEnd(String text) {
+        int at = hostAt(text);
+        while (at < text.length() && "/?#\\{".indexOf(text.charAt(at)) < 0) {
+            at++;
+        }
+        return at;
+    }
+
+    /**
+     * Host and port in ASCII.
+     *
+     * @throws Refusal if there is none, or it holds more than that
+     */
+    static String authority(String typed) {
+        if (typed.indexOf('@') >= 0) {
+            throw new Refusal("The address holds a user name before the @. Leave that part out.");
+        }
+        Matcher parts = AUTHORITY.matcher(typed);
+        if (!parts.matches()) {
+            throw new Refusal(
+                    "The host of the address, \"%s\", cannot be read. Check it for a stray sign.".formatted(typed));
+        }
+        if (parts.group(1).isEmpty()) {
+            throw new Refusal("The address names no host. Write it whole, for example https://shop.example/buy.");
+        }
+        String host = parts.group(1).startsWith("[") ? digits(parts.group(1)) : HostName.ofWeb(parts.group(1));
+        String port = parts.group(2) == null ? "" : parts.group(2);
+        return port.isEmpty() ? host : host + ":" + port(port);
+    }
+
+    private static String digits(String bracketed) {
+        if (!NetworkKey.isAddress(bracketed.substring(1, bracketed.length() - 1))) {
+            throw new Refusal("\"%s\" is no network address. Check it, or write the host's name.".formatted(bracketed));
+        }
+        return bracketed.toLowerCase(Locale.ROOT);
+    }
+
+    private static int port(String typed) {
+        int port = typed.matches("[0-9]{1,9}") ? Integer.parseInt(typed) : 0;
+        if (port < 1 || port > MOST_PORT) {
+            throw new Refusal("\"%s\" is no port. It is a number from 1 to 65535; most addresses need none."
+                    .formatted(typed.length() <= 20 ? typed : typed.substring(0, 20) + "…"));
+        }
+        return port;
+    }
+
+    private static String rest(String text, int from) {
+        String rest = text.substring(from);
+        int backslash = rest.indexOf('\\');
+        if (backslash >= 0) {
+            throw new Refusal("The address cannot be read at position %d: there is a \\. Write / for it."
+                    .formatted(from + backslash + 1));
+        }
+        return Percent.encodedRest(rest);
     }
 }

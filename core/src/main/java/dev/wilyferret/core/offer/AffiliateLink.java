@@ -23,29 +23,6 @@ public record AffiliateLink(UriTemplate template, Map<String, SubIdFill> fills) 
         fills = java.util.Collections.unmodifiableMap(ordered);
     }
 
-    /**
-     * A sensible first filling: the first variable that looks like a sub ID carries the click id, the next one the
-     * source; everything else waits for its owner.
-     */
-    public static Map<String, SubIdFill> proposedFills(UriTemplate template) {
-        Map<String, SubIdFill> fills = new LinkedHashMap<>();
-        boolean clickPlaced = false;
-        boolean sourcePlaced = false;
-        for (String name : template.variables()) {
-            boolean subId = name.toLowerCase(java.util.Locale.ROOT).matches(".*(sub|click|cid|tid|s\\d).*");
-            if (subId && !clickPlaced) {
-                fills.put(name, new SubIdFill.ClickId());
-                clickPlaced = true;
-            } else if (subId && !sourcePlaced) {
-                fills.put(name, new SubIdFill.FromTag(SubIdFill.Tag.SOURCE));
-                sourcePlaced = true;
-            } else {
-                fills.put(name, new SubIdFill.Nothing());
-            }
-        }
-        return fills;
-    }
-
     /** Whether a sale can be led back to its click. */
     public boolean carriesClickId() {
         return fills.values().stream().anyMatch(SubIdFill.ClickId.class::isInstance);
@@ -70,6 +47,6 @@ public record AffiliateLink(UriTemplate template, Map<String, SubIdFill> fills) 
                 values.put(name, value);
             }
         });
-        return template.expand(values);
+        return template.address(values);
     }
 }

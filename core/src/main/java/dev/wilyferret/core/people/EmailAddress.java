@@ -1,14 +1,14 @@
 package dev.wilyferret.core.people;
 
+import dev.wilyferret.core.address.HostName;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
-import java.net.IDN;
 import java.util.Locale;
 import java.util.regex.Pattern;
 
 /**
  * An e-mail address that a mail can be sent to, at most 254 characters (RFC 5321, 4.5.3.1.3). A domain in any alphabet is
- * taken and written in its ASCII form (RFC 5891).
+ * taken and written in its ASCII form, as browsers do (Unicode's UTS #46).
  *
  * @param text as it is sent to
  */
@@ -16,12 +16,10 @@ public record EmailAddress(String text) {
 
     static final int MOST = 254;
     private static final int MOST_LOCAL = 64;
+    private static final String WRONG = "That does not look like an e-mail address. ";
     /** The characters of a dot-atom (RFC 5322, 3.2.3). */
     private static final Pattern LOCAL =
             Pattern.compile("[A-Za-z0-9!#$%&'*+/=?^_`{|}~-]+(\\.[A-Za-z0-9!#$%&'*+/=?^_`{|}~-]+)*");
-
-    private static final Pattern DOMAIN =
-            Pattern.compile("([A-Za-z0-9]([A-Za-z0-9-]{0,61}[A-Za-z0-9])?\\.)+[A-Za-z]([A-Za-z0-9-]{0,61}[A-Za-z0-9])");
 
     /** @throws Refusal saying what is wrong with it */
     public EmailAddress {
@@ -31,29 +29,38 @@ public record EmailAddress(String text) {
             throw wrong();
         }
         String local = text.substring(0, at);
-        String domain = ascii(text.substring(at + 1));
+        String domain = domain(text.substring(at + 1));
         if (local.codePoints().anyMatch(sign -> sign > 127)) {
             throw new Refusal(
                     "That address has a letter before the @ that few mail servers deliver to. Use another address.");
         }
-        if (local.length() > MOST_LOCAL
-                || !LOCAL.matcher(local).matches()
-                || !DOMAIN.matcher(domain).matches()) {
+        if (local.length() > MOST_LOCAL || !LOCAL.matcher(local).matches()) {
             throw wrong();
         }
         text = local + "@" + domain;
+        if (text.length() > MOST) {
+            throw new Refusal(
+                    "That address has %d characters as mail servers write it; at most %d fit. Use another address."
+                            .formatted(text.length(), MOST));
+        }
     }
 
     private static Refusal wrong() {
-        return new Refusal("That does not look like an e-mail address. Check it for a missing @ or a typing slip.");
+        return new Refusal(WRONG + "Check it for a missing @ or a typing slip.");
     }
 
-    private static String ascii(String domain) {
+    private static String domain(String typed) {
         try {
-            return IDN.toASCII(domain, IDN.USE_STD3_ASCII_RULES);
-        } catch (IllegalArgumentException e) {
-            throw wrong();
+            return HostName.ofMail(typed);
+        } catch (Refusal why) {
+            throw new Refusal(WRONG + why.getMessage());
         }
+    }
+
+    /** As people read it: the domain in its own letters. */
+    public String readable() {
+        int at = text.lastIndexOf('@') + 1;
+        return text.substring(0, at) + HostName.readable(text.substring(at));
     }
 
     /** What makes two spellings the same mailbox: mail servers do not tell letters' case apart in practice. */

@@ -8,6 +8,8 @@ import net.jqwik.api.Property;
 import net.jqwik.api.constraints.AlphaChars;
 import net.jqwik.api.constraints.StringLength;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 class TagsTest {
 
@@ -24,6 +26,22 @@ class TagsTest {
         Tags tags = new Tags("plumage", "cpc", "spring", "", "");
         assertThat(tags.onto("https://a.example/p?utm_source=own#top"))
                 .isEqualTo("https://a.example/p?utm_source=own&utm_medium=cpc&utm_campaign=spring#top");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            /p?to=https://b.example/?utm_source=x | /p?to=https://b.example/?utm_source=x&utm_source=plumage&utm_medium=cpc&utm_campaign=spring
+            /p?to=a%26utm_source%3Dx      | /p?to=a%26utm_source%3Dx&utm_source=plumage&utm_medium=cpc&utm_campaign=spring
+            /p?my_utm_source=x            | /p?my_utm_source=x&utm_source=plumage&utm_medium=cpc&utm_campaign=spring
+            /p?a=1&                       | /p?a=1&utm_source=plumage&utm_medium=cpc&utm_campaign=spring
+            /p?                           | /p?utm_source=plumage&utm_medium=cpc&utm_campaign=spring
+            /p#?utm_source=x              | /p?utm_source=plumage&utm_medium=cpc&utm_campaign=spring#?utm_source=x
+            /p?utm_source                 | /p?utm_source&utm_medium=cpc&utm_campaign=spring
+            /p?utm%5Fsource=own           | /p?utm%5Fsource=own&utm_medium=cpc&utm_campaign=spring
+            /p?utm_source=&utm_medium=m   | /p?utm_source=&utm_medium=m&utm_campaign=spring
+            """)
+    void onlyAParameterOfItsOwnIsATag(String address, String tagged) {
+        assertThat(new Tags("plumage", "cpc", "spring", "", "").onto(address)).isEqualTo(tagged);
     }
 
     @Test

@@ -47,14 +47,6 @@ class OfferRulesTest {
     }
 
     @Test
-    void proposesTheClickIdForTheFirstSubIdAndTheSourceForTheNext() {
-        assertThat(AffiliateLink.proposedFills(TEMPLATE))
-                .containsEntry("aff", new SubIdFill.Nothing())
-                .containsEntry("sub1", new SubIdFill.ClickId())
-                .containsEntry("sub2", new SubIdFill.FromTag(SubIdFill.Tag.SOURCE));
-    }
-
-    @Test
     void readsCountriesInEitherCaseAndNamesTheWrongOne() {
         assertThat(Countries.parse("de, AT ch").toString()).isEqualTo("AT, CH, DE");
         assertThat(Countries.parse("").codes()).isEmpty();

@@ -16,7 +16,10 @@ class EmailAddressTest {
     @CsvSource({
         "ines@kelderhoek.example, ines@kelderhoek.example",
         "' Ines.Okafor+list@mail.kelderhoek.example ', Ines.Okafor+list@mail.kelderhoek.example",
-        "ines@kürbis.example, ines@xn--krbis-kva.example"
+        "ines@kürbis.example, ines@xn--krbis-kva.example",
+        "ines@straße.de, ines@xn--strae-oqa.de",
+        "ines@STRASSE.DE, ines@strasse.de",
+        "ines@KÜRBIS。example, ines@xn--krbis-kva.example"
     })
     void takesWhatMailServersDeliver(String typed, String text) {
         assertThat(new EmailAddress(typed).text()).isEqualTo(text);
@@ -33,7 +36,13 @@ class EmailAddressTest {
                 "ines..okafor@kelderhoek.example",
                 "ines,mara@kelderhoek.example",
                 "<ines@kelderhoek.example>",
-                "ines@-kelderhoek.example"
+                "ines@-kelderhoek.example",
+                "ines@kelder_hoek.example",
+                "ines@a..example",
+                "ines@xn--a.example",
+                "ines@127.0.0.1",
+                "ines@kelderhoek.e",
+                "ines@kelderhoek.example."
             })
     void refusesTheRest(String typed) {
         assertThatThrownBy(() -> new EmailAddress(typed))
@@ -54,6 +63,21 @@ class EmailAddressTest {
         assertThatThrownBy(() -> new EmailAddress("i".repeat(65) + "@a.example"))
                 .isInstanceOf(Refusal.class);
         assertThatThrownBy(() -> new EmailAddress("ïnes@a.example")).hasMessageContaining("before the @");
+    }
+
+    /** Each ü makes a label longer by the eight signs of xn-- and -kva or its like. */
+    @Test
+    void itsLengthIsTheOneMailServersSee() {
+        String label = "kürbis" + "a".repeat(40);
+        String typed = "i".repeat(40) + "@" + (label + ".").repeat(4) + "example";
+        assertThat(typed).hasSizeLessThan(254);
+        assertThatThrownBy(() -> new EmailAddress(typed)).hasMessageContaining("as mail servers write it; at most 254");
+    }
+
+    @Test
+    void isShownInItsOwnLetters() {
+        assertThat(new EmailAddress("ines@straße.de").readable()).isEqualTo("ines@straße.de");
+        assertThat(new EmailAddress("ines@kelderhoek.example").readable()).isEqualTo("ines@kelderhoek.example");
     }
 
     @Test
