@@ -2,6 +2,7 @@ package dev.wilyferret.app;
 
 import dev.wilyferret.app.kit.LinearTime;
 import dev.wilyferret.core.address.Query;
+import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.address.UriTemplate;
 import dev.wilyferret.core.address.WebAddress;
 import dev.wilyferret.core.color.Rgb;
@@ -11,6 +12,7 @@ import dev.wilyferret.core.mail.MailText;
 import dev.wilyferret.core.mail.SpamLook;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.offer.Countries;
+import dev.wilyferret.core.offer.PastedLink;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.Blocks;
@@ -58,6 +60,9 @@ class LinearTimeTest {
         parsers.put("mail address", EmailAddress::new);
         parsers.put("web address", WebAddress::new);
         parsers.put("template", UriTemplate::parseWeb);
+        parsers.put("pasted link", text -> PastedLink.read(text, ""));
+        parsers.put("pasted link, as long as may be", text -> PastedLink.read(cut(text, 20_000), ""));
+        parsers.put("tags", new Tags("a", "b", "c", "", "")::onto);
         parsers.put("query", Query::encode);
         parsers.put("money", text -> Money.parse("amount", text, Currency.getInstance("EUR")));
         parsers.put("countries", Countries::parse);
@@ -66,7 +71,7 @@ class LinearTimeTest {
         parsers.put("code of a link", LinkCode::new);
         parsers.put("colour", Rgb::parse);
         parsers.put("headline", HeadlineIdeas::phoneLines);
-        parsers.put("ad", text -> MessageMatch.of(text, new Blocks(List.of())));
+        parsers.put("ad", text -> MessageMatch.of(text, new Blocks(List.of()), "en"));
         parsers.put(
                 "spam look",
                 text -> SpamLook.at(
@@ -106,7 +111,7 @@ class LinearTimeTest {
     @ParameterizedTest
     @MethodSource("names")
     void takesTimeInProportion(String name) {
-        for (String begin : List.of("", "<", "x@", "https://a.example/", "src=", "url(")) {
+        for (String begin : List.of("", "<", "{{", "きのこ", "[a](", "x@", "https://a.example/", "src=", "url(")) {
             LinearTime.check(begin, Objects.requireNonNull(parsers().get(name)));
         }
     }

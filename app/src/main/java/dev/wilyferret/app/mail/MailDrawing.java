@@ -144,8 +144,10 @@ public class MailDrawing {
                     switch (span) {
                         case RichText.Span.Plain(String words) ->
                             escaped(words, values).replace("\n", "<br>");
-                        case RichText.Span.Bold(String words) -> "<strong>" + escaped(words, values) + "</strong>";
-                        case RichText.Span.Italic(String words) -> "<em>" + escaped(words, values) + "</em>";
+                        case RichText.Span.Bold(List<RichText.Span> inside) ->
+                            "<strong>" + spans(inside, values, address, alone && inside.size() == 1) + "</strong>";
+                        case RichText.Span.Italic(List<RichText.Span> inside) ->
+                            "<em>" + spans(inside, values, address, alone && inside.size() == 1) + "</em>";
                         case RichText.Span.Link(String words, var to) ->
                             "<a href=\"%s\" style=\"%s\">%s</a>"
                                     .formatted(
@@ -184,8 +186,8 @@ public class MailDrawing {
             text.append(
                     switch (span) {
                         case RichText.Span.Plain(String words) -> filled(words, values);
-                        case RichText.Span.Bold(String words) -> filled(words, values);
-                        case RichText.Span.Italic(String words) -> filled(words, values);
+                        case RichText.Span.Bold(List<RichText.Span> inside) -> plain(inside, values, address);
+                        case RichText.Span.Italic(List<RichText.Span> inside) -> plain(inside, values, address);
                         case RichText.Span.Link(String words, var to) ->
                             filled(words, values) + ": " + address.apply(to.text());
                     });

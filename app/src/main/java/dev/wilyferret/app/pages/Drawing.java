@@ -80,8 +80,8 @@ public final class Drawing {
         return spans.stream()
                 .map(span -> switch (span) {
                     case RichText.Span.Plain(String words) -> escaped(words);
-                    case RichText.Span.Bold(String words) -> "<strong>" + escaped(words) + "</strong>";
-                    case RichText.Span.Italic(String words) -> "<em>" + escaped(words) + "</em>";
+                    case RichText.Span.Bold(List<RichText.Span> inside) -> "<strong>" + spans(inside) + "</strong>";
+                    case RichText.Span.Italic(List<RichText.Span> inside) -> "<em>" + spans(inside) + "</em>";
                     case RichText.Span.Link(String words, var address) ->
                         "<a rel=\"nofollow\" href=\"%s\">%s</a>"
                                 .formatted(HtmlUtils.htmlEscape(address.text()), escaped(words));

@@ -75,9 +75,10 @@ class PageTools {
         try {
             String words = PlainText.lines("ad", ad, 2000);
             if (!words.isEmpty()) {
+                ContentPage page = (ContentPage) asked.page().draft();
                 model.addAttribute(
                         "carried",
-                        MessageMatch.of(words, ((ContentPage) asked.page().draft()).blocks()));
+                        MessageMatch.of(words, page.blocks(), page.settings().language()));
             }
         } catch (Refusal refusal) {
             model.addAttribute("adRefused", refusal.getMessage());

@@ -217,8 +217,7 @@ public class Pages {
             if (other.draft() instanceof ContentPage page
                     && page.blocks()
                             .all()
-                            .flatMap(placed -> placed.block().nextSteps().stream())
-                            .flatMap(next -> next.each().stream())
+                            .flatMap(placed -> placed.block().ways().stream())
                             .anyMatch(waited::equals)) {
                 edit(
                         other.workspace(),

@@ -216,7 +216,7 @@ class SnapshotBuilder {
             if (document instanceof PageDocument.ContentPage content) {
                 content.blocks()
                         .all()
-                        .flatMap(placed -> placed.block().nextSteps().stream())
+                        .flatMap(placed -> placed.block().ways().stream())
                         .forEach(next -> {
                             if (next instanceof NextStep.ToAnotherOffer(UUID id) && offerById.containsKey(id)) {
                                 links.put(id, offerById.get(id).details().link());

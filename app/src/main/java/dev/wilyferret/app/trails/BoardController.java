@@ -19,6 +19,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -119,6 +120,9 @@ class BoardController {
                         .orElseThrow(() -> new Refusal("Choose the offer this promotion is for.")));
         Optional<String> name = form.take("name", text -> PlainText.line("name", text, 100));
         Optional<Slug> slug = form.take("slug", promotions::freeSlug);
+        Optional<ReadyTrail> trail = ReadyTrail.of(form.value("trail"));
+        Optional<UUID> second = trail.filter(one -> !one.secondOffer().isEmpty())
+                .flatMap(one -> form.take("secondOffer", id -> secondOffer(all, offer, id)));
         if (!form.clean()) {
             return show(all, form, model);
         }
@@ -128,7 +132,20 @@ class BoardController {
             pages.makeRedirect(member.workspace(), made.id());
             pages.make(member.workspace(), made.id(), StartingDesign.bridge());
         }
-        ReadyTrail.of(form.value("trail")).ifPresent(trail -> maker.make(made, trail));
+        trail.ifPresent(one -> maker.make(made, one, second));
         return "redirect:/promotions/" + made.id();
+    }
+
+    /** @throws Refusal if it is none of the workspace's, or the promotion's own */
+    static UUID secondOffer(List<Offer> all, Optional<Offer> first, String id) {
+        return all.stream()
+                .map(Offer::id)
+                .filter(one -> one.toString().equals(id))
+                .filter(one -> first.filter(own -> own.id().equals(one)).isEmpty())
+                .findFirst()
+                .orElseThrow(() -> new Refusal(
+                        all.size() < 2
+                                ? "This trail needs a second offer. Note it under Offers, then come back."
+                                : "Choose the second offer: another one than the first."));
     }
 }

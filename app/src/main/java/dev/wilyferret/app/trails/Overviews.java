@@ -135,7 +135,7 @@ class Overviews {
                 redirect.map(Page::state).orElse(PageState.MISSING),
                 landing.stream()
                         .flatMap(Overviews::shown)
-                        .flatMap(block -> block.nextSteps().stream())
+                        .flatMap(block -> block.ways().stream())
                         .anyMatch(NextStep.ToPage.class::isInstance),
                 pixelsOn(landing),
                 pixelsOn(redirect),

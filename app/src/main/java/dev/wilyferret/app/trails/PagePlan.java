@@ -79,8 +79,7 @@ class PagePlan {
     private List<Way> ways(Promotion promotion, Placed placed) {
         List<Way> ways = new ArrayList<>();
         String label = label(placed.block());
-        placed.block().nextSteps().stream()
-                .flatMap(next -> next.each().stream())
+        placed.block().ways().stream()
                 .flatMap(next -> target(promotion, next).stream())
                 .forEach(target -> ways.add(new Way(label, target)));
         if (placed.block() instanceof Block.Form form) {

@@ -21,6 +21,7 @@ import dev.wilyferret.core.click.Standing;
 import dev.wilyferret.core.design.ReadyTrail;
 import dev.wilyferret.core.design.StartingDesign;
 import dev.wilyferret.core.text.PlainText;
+import dev.wilyferret.core.text.Refusal;
 import dev.wilyferret.core.trail.PageMap;
 import dev.wilyferret.core.trail.Station;
 import java.time.Clock;
@@ -103,6 +104,11 @@ class PromotionController {
         model.addAttribute("map", map);
         model.addAttribute("plan", PlanDrawing.of(map));
         model.addAttribute("readyTrails", map.nodes().isEmpty() ? ReadyTrail.all() : List.of());
+        model.addAttribute(
+                "otherOffers",
+                offers.of(opened.workspace()).stream()
+                        .filter(offer -> !offer.id().equals(opened.offer()))
+                        .toList());
         return "trails/promotion";
     }
 
@@ -112,10 +118,23 @@ class PromotionController {
             @AuthenticationPrincipal Member member,
             @PathVariable UUID promotion,
             @RequestParam String trail,
+            @RequestParam(defaultValue = "") String secondOffer,
             RedirectAttributes after) {
         Promotion opened = promotion(member, promotion);
         ReadyTrail chosen = ReadyTrail.of(trail).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
-        maker.make(opened, chosen);
+        try {
+            List<Offer> all = offers.of(member.workspace());
+            Optional<Offer> own = offers.find(member.workspace(), opened.offer());
+            maker.make(
+                    opened,
+                    chosen,
+                    chosen.secondOffer().isEmpty()
+                            ? Optional.empty()
+                            : Optional.of(BoardController.secondOffer(all, own, secondOffer)));
+        } catch (Refusal refusal) {
+            after.addFlashAttribute("notMade", refusal.getMessage());
+            return "redirect:/promotions/" + promotion;
+        }
         after.addFlashAttribute(
                 "said",
                 "“%s” is there, linked. Write your own words, then publish page by page.".formatted(chosen.name()));

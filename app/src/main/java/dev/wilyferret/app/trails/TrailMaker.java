@@ -44,6 +44,13 @@ public class TrailMaker {
 
     @Transactional
     public void make(Promotion promotion, ReadyTrail trail) {
+        make(promotion, trail, Optional.empty());
+    }
+
+    /** @param secondOffer where its page for a second offer leads; empty where that is not chosen yet */
+    @Transactional
+    public void make(Promotion promotion, ReadyTrail ready, Optional<UUID> secondOffer) {
+        ReadyTrail trail = ready.leadingTo(secondOffer);
         UUID workspace = promotion.workspace();
         if (trail.redirect()) {
             pages.makeRedirect(workspace, promotion.id());

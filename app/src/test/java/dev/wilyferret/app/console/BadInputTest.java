@@ -78,7 +78,10 @@ class BadInputTest extends AppTest {
             Course   | https://lanternfish.test/buy{?sub1} | -1    | DE | is negative
             Course   | https://lanternfish.test/buy{?sub1} | much  | DE | is not an amount
             Course   | https://lanternfish.test/buy{?sub1} | 27.50 | ZZ | is not a country code
-            ''       | https://lanternfish.test/buy{?sub1} | 27.50 | DE | name is empty
+            ''       | https://lanternfish.test/buy{?sub1  | 27.50 | DE | never closes it
+            Course   | https://lanternfish.test/buy{?sub1} | 1,000 | DE | can be read as 1,000.00 or as 1.00
+            Course   | ''                                  | 27.50 | DE | affiliate link is empty
+            Course   | https://127.1/buy{?sub1}            | 27.50 | DE | is a number and no name
             """)
     void aWrongOfferIsNotStored(String name, String template, String amount, String countries, String message) {
         HttpResponse<String> answer = offer(name, template, amount, countries);

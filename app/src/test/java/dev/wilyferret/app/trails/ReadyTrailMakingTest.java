@@ -18,7 +18,10 @@ import dev.wilyferret.core.link.Slug;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
 import dev.wilyferret.core.trail.PageMap;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -77,20 +80,61 @@ class ReadyTrailMakingTest extends AppTest {
     @MethodSource("trails")
     void allItsPagesAreThereAndLinked(String key) {
         ReadyTrail trail = ReadyTrail.of(key).orElseThrow();
-        maker.make(promotion, trail);
+        maker.make(promotion, trail, Optional.of(scenario.offer(stage).id()));
         assertThat(pages.ofPromotion(stage.id(), promotion.id()))
                 .hasSize(trail.stops().size() + (trail.redirect() ? 1 : 0));
         assertThat(ways()).noneMatch(NextStep.ToPageToMake.class::isInstance);
         PageMap map = plan.of(promotion);
         assertThat(map.nodes()).noneMatch(node -> node.kind() == PageMap.Kind.MISSING);
-        assertThat(map.warnings().stream().map(PageMap.Warning::what))
-                .allMatch(what -> key.equals("bonus-for-buyers") && what.contains("Nothing leads to “Claim page”"));
+        assertThat(map.warnings()).isEmpty();
         assertThat(lists.of(stage.id())).hasSize(trail.list().isPresent() ? 1 : 0);
         PlanDrawing drawing = PlanDrawing.of(map);
         assertThat(drawing.boxes()).hasSameSizeAs(map.nodes());
         assertThat(drawing.boxes())
                 .allMatch(box -> box.x() + 196 <= drawing.width() && box.y() + 56 <= drawing.height());
         assertThat(drawing.boxes().stream().map(box -> box.x() + " " + box.y())).doesNotHaveDuplicates();
+    }
+
+    @Test
+    void twoOffersAskForTheSecond() {
+        Guest owner = owner(stage);
+        String home = "/promotions/" + promotion.id();
+        assertThat(owner.get(home).body()).contains("note a second offer first");
+        owner.sendTo(home, home + "/ready", "trail", "two-offers");
+        assertThat(owner.get(home).body()).contains("This trail needs a second offer", "No page yet");
+        UUID second = scenario.offer(stage).id();
+        owner.sendTo(
+                home,
+                home + "/ready",
+                "trail",
+                "two-offers",
+                "secondOffer",
+                promotion.offer().toString());
+        assertThat(owner.get(home).body()).contains("Choose the second offer", "No page yet");
+        owner.sendTo(home, home + "/ready", "trail", "two-offers", "secondOffer", second.toString());
+        assertThat(ways()).contains(new NextStep.ToOffer(), new NextStep.ToAnotherOffer(second));
+    }
+
+    @Test
+    void aNewPromotionWithTwoOffersAsksForTheSecond() {
+        Guest owner = owner(stage);
+        UUID second = scenario.offer(stage).id();
+        String[] typed = {
+            "offer",
+            promotion.offer().toString(),
+            "name",
+            "Both",
+            "slug",
+            "both-" + promotion.slug(),
+            "trail",
+            "two-offers"
+        };
+        assertThat(owner.send("/promotions/new", typed).body()).contains("Choose the second offer", "value=\"Both\"");
+        String[] chosen = Arrays.copyOf(typed, typed.length + 2);
+        chosen[typed.length] = "secondOffer";
+        chosen[typed.length + 1] = second.toString();
+        assertThat(owner.send("/promotions/new", chosen).statusCode()).isEqualTo(302);
+        assertThat(promotions.of(stage.id())).hasSize(2);
     }
 
     @Test

@@ -17,9 +17,16 @@ import java.util.function.UnaryOperator;
  *
  * @param list the list it puts people on
  * @param redirect whether it has a redirect page in front of the offer
+ * @param secondOffer the name of its page for another offer than the promotion's; empty for none
  */
 public record ReadyTrail(
-        String key, String name, String purpose, List<Stop> stops, Optional<NewList> list, boolean redirect) {
+        String key,
+        String name,
+        String purpose,
+        List<Stop> stops,
+        Optional<NewList> list,
+        boolean redirect,
+        String secondOffer) {
 
     /** A page of the trail. */
     public record Stop(String design, String name, ContentPage page) {}
@@ -38,6 +45,8 @@ public record ReadyTrail(
     private static final String THANKS = "Thank-you page";
     private static final String DOWNLOAD = "Download page";
     private static final String BRIDGE = "Bridge page";
+    private static final String CLAIM = "Claim page";
+    private static final String SECOND = "Second offer";
 
     /** All of them, in the order they are offered. */
     public static List<ReadyTrail> all() {
@@ -59,7 +68,8 @@ public record ReadyTrail(
                         stop("thank-you", THANKS, page -> offerLeads(page, to(DOWNLOAD), "Open the calendar")),
                         stop("download", DOWNLOAD, ReadyTrail::handingOut)),
                 Optional.of(new NewList(false, true, INBOX, THANKS, DOWNLOAD)),
-                false);
+                false,
+                "");
     }
 
     private static ReadyTrail listThenOffer() {
@@ -71,7 +81,8 @@ public record ReadyTrail(
                         stop("calendar", "Squeeze page", page -> formLeads(page, to(BRIDGE))),
                         stop("start", BRIDGE, page -> page)),
                 Optional.of(new NewList(false, true, "", "", "")),
-                false);
+                false,
+                "");
     }
 
     private static ReadyTrail bonusForBuyers() {
@@ -80,11 +91,12 @@ public record ReadyTrail(
                 "Bonus for buyers",
                 "Bonus page to the offer; a claim page that takes the order number, and a download page.",
                 List.of(
-                        stop("bonus", "Bonus page", page -> page),
-                        stop("claim", "Claim page", page -> formLeads(page, to(DOWNLOAD), ReadyTrail::claiming)),
+                        stop("bonus", "Bonus page", ReadyTrail::tellingOfTheClaim),
+                        stop("claim", CLAIM, page -> formLeads(page, to(DOWNLOAD), ReadyTrail::claiming)),
                         stop("download", DOWNLOAD, page -> withBonuses(handingOut(page)))),
                 Optional.of(new NewList(true, false, "", "", "")),
-                false);
+                false,
+                "");
     }
 
     private static ReadyTrail quizToOffer() {
@@ -94,7 +106,8 @@ public record ReadyTrail(
                 "A quiz, then the redirect page that tells the ad platform, then the offer.",
                 List.of(stop("quiz", "Quiz page", page -> page)),
                 Optional.empty(),
-                true);
+                true,
+                "");
     }
 
     private static ReadyTrail twoOffers() {
@@ -106,11 +119,12 @@ public record ReadyTrail(
                         stop(
                                 "calendar",
                                 "Squeeze page",
-                                page -> formLeads(
-                                        page, new NextStep.TwoAtOnce(new NextStep.ToOffer(), to("Second offer")))),
-                        stop("start", "Second offer", page -> page)),
+                                page -> disclosing(
+                                        formLeads(page, new NextStep.TwoAtOnce(new NextStep.ToOffer(), to(SECOND))))),
+                        stop("start", SECOND, page -> page)),
                 Optional.of(new NewList(false, true, "", "", "")),
-                false);
+                false,
+                SECOND);
     }
 
     private static ReadyTrail registration() {
@@ -123,7 +137,8 @@ public record ReadyTrail(
                         stop("thank-you", "Confirmation", ReadyTrail::confirming),
                         stop("story", "Replay", page -> page)),
                 Optional.of(new NewList(false, true, "", "", "")),
-                false);
+                false,
+                "");
     }
 
     private static NextStep to(String page) {
@@ -170,6 +185,30 @@ public record ReadyTrail(
         return form.asking(FormField.all("E-mail address", "Order number *"));
     }
 
+    /** Whoever bought through the bonus page finds there where to claim. */
+    private static ContentPage tellingOfTheClaim(ContentPage page) {
+        return page.blocks(blocks -> blocks.after(
+                blocks.top().stream()
+                        .filter(placed -> placed.block() instanceof Block.Button)
+                        .findFirst()
+                        .map(Placed::id),
+                Placed.of("claim", new Block.Button("Bought it already? Claim your bonuses", to(CLAIM)))));
+    }
+
+    private static ContentPage disclosing(ContentPage page) {
+        Block disclosure = StartingDesign.of("start")
+                .orElseThrow()
+                .page()
+                .blocks()
+                .all()
+                .map(Placed::block)
+                .filter(Block.Disclosure.class::isInstance)
+                .findFirst()
+                .orElseThrow();
+        return page.blocks(
+                blocks -> blocks.after(Optional.of(blocks.top().getLast().id()), Placed.of("disclosure", disclosure)));
+    }
+
     /** Adds a button that hands out a file of the shelf, to be chosen. */
     private static ContentPage handingOut(ContentPage page) {
         return page.blocks(blocks -> blocks.after(
@@ -207,6 +246,32 @@ public record ReadyTrail(
                                 Optional.empty(),
                                 new NextStep.NotChosen(),
                                 true))));
+    }
+
+    /**
+     * The trail with its page for a second offer leading there.
+     *
+     * @param offer empty where none is chosen yet: then the page waits for a next step
+     */
+    public ReadyTrail leadingTo(Optional<UUID> offer) {
+        NextStep second = offer.<NextStep>map(NextStep.ToAnotherOffer::new).orElseGet(NextStep.NotChosen::new);
+        List<Stop> led = stops.stream()
+                .map(stop -> stop.name.equals(secondOffer)
+                        ? new Stop(stop.design, stop.name, relinked(stop.page, second))
+                        : stop)
+                .toList();
+        return new ReadyTrail(key, name, purpose, led, list, redirect, secondOffer);
+    }
+
+    private static ContentPage relinked(ContentPage page, NextStep second) {
+        return page.blocks(blocks -> {
+            for (Placed placed : blocks.all().toList()) {
+                blocks = blocks.changed(
+                        placed.id(),
+                        one -> one.with(one.block().leading(step -> step instanceof NextStep.ToOffer ? second : step)));
+            }
+            return blocks;
+        });
     }
 
     /** The pages with their forms putting people on a list. */

@@ -1,9 +1,15 @@
 package dev.wilyferret.core.mail;
 
+import dev.wilyferret.core.address.WebAddress;
 import dev.wilyferret.core.page.RichText;
+import dev.wilyferret.core.text.Refusal;
+import dev.wilyferret.core.text.Words;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
@@ -50,15 +56,24 @@ public record SpamLook(List<Finding> findings) {
     private static final Pattern LURES = Pattern.compile(
             "\\b(free|guarantee|guaranteed|winner|urgent|act now|risk.free|cash|earn money|no cost|limited time|click here|100 ?%)\\b|[€$£]{2,}");
 
-    private static final Pattern SHORT_HOST = Pattern.compile("https?://[a-z0-9]{1,6}\\.[a-z]{2,3}/[A-Za-z0-9_-]{1,8}");
+    private static final Pattern VERSION = Pattern.compile("v?\\d+(\\.\\d+)*+(\\.x|[-.]?(rc|beta|alpha)\\d*)?");
     private static final Pattern NUMBER_HOST = Pattern.compile("https?://\\d{1,3}(\\.\\d{1,3}){3}([:/].*)?");
-    private static final Pattern NAMES_HOST = Pattern.compile("(https?://)?([a-z0-9-]+(\\.[a-z0-9-]+)+)(/\\S*)?");
+    private static final Pattern NAMES_HOST = Pattern.compile(
+            "(https?://|www\\.)?([\\p{L}\\p{N}-]+(\\.[\\p{L}\\p{N}-]+)*\\.([\\p{L}\\p{N}-]+))(:\\d+)?([/?#]\\S*)?");
+    /** What comes after the dot in names of files; a version has a number there. */
+    private static final Set<String> FILE_ENDINGS = Set.of(
+            ("7z apk avi bmp csv css dmg doc docx eps epub exe gif gz heic htm html ico ics jpeg jpg js json key log m4a md mkv"
+                            + " mobi mov mp3 mp4 mpeg msi numbers odp ods odt ogg otf pages pdf php png ppt pptx psd rar rtf svg"
+                            + " tar tif tiff ttf txt vcf wav webm webp woff xls xlsx xml yml zip")
+                    .split(" "));
+    /** More letters than abbreviations have. */
+    private static final int LONG_WORD = 5;
 
     /** Looks over a mail. */
     public static SpamLook at(MailText mail, Sent sent) {
         List<Finding> found = new ArrayList<>();
         subject(found, mail.subject());
-        body(found, mail.body().source());
+        body(found, mail.body());
         links(found, mail.body(), sent);
         if (!sent.textPart) {
             found.add(new Finding(20, "It has no plain text part.", "Send text and HTML together."));
@@ -86,11 +101,13 @@ public record SpamLook(List<Finding> findings) {
             found.add(new Finding(30, "The subject is empty.", "Write what the mail brings, in a few words."));
             return;
         }
-        if (subject.codePointCount(0, subject.length()) > 70) {
+        if (Words.letters(subject) > 70) {
             found.add(new Finding(
                     10, "The subject is longer than 70 characters; phones cut it.", "Say it in fewer words."));
         }
-        if (shouts(subject)) {
+        List<String> words = Words.of(subject);
+        int loud = loud(words);
+        if (loud > 1 && loud * 2 >= words.size()) {
             found.add(new Finding(20, "The subject shouts in capitals.", "Write it in small letters."));
         }
         if (subject.chars().filter(sign -> sign == '!').count() > 1) {
@@ -113,9 +130,10 @@ public record SpamLook(List<Finding> findings) {
         return match.find() ? match.group() : "";
     }
 
-    private static void body(List<Finding> found, String source) {
-        List<String> words = words(source);
-        long loud = words.stream().filter(SpamLook::shouts).count();
+    private static void body(List<Finding> found, RichText body) {
+        String source = body.source();
+        List<String> words = Words.of(body.words());
+        int loud = loud(words);
         if (loud > 2 && loud * 10 > words.size()) {
             found.add(new Finding(20, "More than one word in ten is in capitals.", "Write them in small letters."));
         }
@@ -125,27 +143,20 @@ public record SpamLook(List<Finding> findings) {
         long lures = LURES.matcher(source.toLowerCase(Locale.ROOT)).results().count();
         if (lures > 2) {
             found.add(new Finding(
-                    10,
+                    (int) Math.min(40, 10 * (lures - 2)),
                     "It uses %d words that lure, “%s” among them.".formatted(lures, first(source)),
                     "Say what it is instead."));
         }
     }
 
     private static void links(List<Finding> found, RichText body, Sent sent) {
-        int words = words(body.source()).size();
-        List<RichText.Span.Link> links = body.parts().stream()
-                .flatMap(part -> switch (part) {
-                    case RichText.Part.Paragraph(List<RichText.Span> spans) -> spans.stream();
-                    case RichText.Part.Bullets(List<List<RichText.Span>> items) ->
-                        items.stream().flatMap(List::stream);
-                })
-                .filter(RichText.Span.Link.class::isInstance)
-                .map(RichText.Span.Link.class::cast)
-                .toList();
-        if (words < 30) {
+        int words = Words.of(body.words()).size();
+        List<RichText.Span.Link> links = body.links();
+        if (words < 30 && !links.isEmpty()) {
             found.add(new Finding(
                     10,
-                    "It has %d words; short mails with a link look like bait.".formatted(words),
+                    "It has %d %s; short mails with a link look like bait."
+                            .formatted(words, words == 1 ? "word" : "words"),
                     "Write a few sentences."));
         }
         if (links.size() > 1 && links.size() * 30 > words) {
@@ -164,17 +175,16 @@ public record SpamLook(List<Finding> findings) {
 
     private static void link(List<Finding> found, String words, String address) {
         String lower = address.toLowerCase(Locale.ROOT);
-        if (SHORT_HOST.matcher(address).matches()) {
-            found.add(new Finding(
-                    15, "%s looks like a shortened address.".formatted(address), "Link to the page itself."));
+        if (Shorteners.hold(host(lower))) {
+            found.add(new Finding(15, "%s is a shortened address.".formatted(address), "Link to the page itself."));
         }
         if (NUMBER_HOST.matcher(lower).matches()) {
             found.add(new Finding(20, "%s leads to a bare number.".formatted(address), "Link to a named host."));
         } else if (lower.startsWith("http://")) {
             found.add(new Finding(5, "%s is not encrypted.".formatted(address), "Use the https address."));
         }
-        var shown = NAMES_HOST.matcher(words.strip().toLowerCase(Locale.ROOT));
-        if (shown.matches() && !host(lower).endsWith(shown.group(2).replaceFirst("^www\\.", ""))) {
+        Optional<String> shown = shownHost(words.strip().toLowerCase(Locale.ROOT));
+        if (shown.filter(host -> !belongs(host(lower), host)).isPresent()) {
             found.add(new Finding(
                     30,
                     "A link reads “%s” and leads to %s.".formatted(words.strip(), host(lower)),
@@ -182,22 +192,62 @@ public record SpamLook(List<Finding> findings) {
         }
     }
 
+    /** The host that a link's words claim to lead to; names of files and versions claim none. */
+    private static Optional<String> shownHost(String words) {
+        Matcher shown = NAMES_HOST.matcher(words);
+        if (!shown.matches()) {
+            return Optional.empty();
+        }
+        boolean marked = shown.group(1) != null;
+        String end = shown.group(4);
+        boolean named = end.codePoints().anyMatch(Character::isLetter)
+                && !FILE_ENDINGS.contains(end)
+                && !VERSION.matcher(words).matches();
+        return marked || named ? Optional.of(ascii(shown.group(2))) : Optional.empty();
+    }
+
+    private static String ascii(String host) {
+        try {
+            return host(new WebAddress("https://" + host).text());
+        } catch (Refusal noHost) {
+            return host;
+        }
+    }
+
+    /** Whether a host is another, or lies below it: at a dot. */
+    private static boolean belongs(String host, String to) {
+        return host.equals(to) || host.endsWith("." + to) || to.equals("www." + host);
+    }
+
     private static String host(String address) {
         return address.replaceFirst("^https?://", "").replaceFirst("[:/?#].*$", "");
     }
 
-    private static List<String> words(String source) {
-        return Pattern.compile("[\\p{L}\\p{N}']+")
-                .matcher(source.replaceAll("\\]\\([^()\n]*+\\)", "]"))
-                .results()
-                .map(match -> match.group())
-                .toList();
+    /**
+     * How many words shout: those in capitals next to one another, unless all of them are short enough to be abbreviations and
+     * there are only two.
+     */
+    private static int loud(List<String> words) {
+        int loud = 0;
+        int run = 0;
+        boolean longOne = false;
+        for (int at = 0; at <= words.size(); at++) {
+            if (at < words.size() && inCapitals(words.get(at))) {
+                run++;
+                longOne |= words.get(at).length() >= LONG_WORD;
+            } else {
+                loud += run > 2 || run == 2 && longOne ? run : 0;
+                run = 0;
+                longOne = false;
+            }
+        }
+        return loud;
     }
 
-    private static boolean shouts(String text) {
-        long letters = text.chars().filter(Character::isLetter).count();
-        long capitals = text.chars().filter(Character::isUpperCase).count();
-        return letters >= 4 && capitals * 10 > letters * 6;
+    private static boolean inCapitals(String word) {
+        return word.length() > 1
+                && word.codePoints().allMatch(sign -> Character.isUpperCase(sign) || !Character.isLetter(sign))
+                && word.codePoints().anyMatch(Character::isUpperCase);
     }
 
     public int tenths() {

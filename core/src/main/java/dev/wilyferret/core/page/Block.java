@@ -296,6 +296,11 @@ public sealed interface Block {
         };
     }
 
+    /** The single ways on from it: of two at once each one. */
+    default List<NextStep> ways() {
+        return nextSteps().stream().flatMap(next -> next.each().stream()).toList();
+    }
+
     /** Where it leads, as far as it leads anywhere; a quiz's answers included. */
     default List<NextStep> nextSteps() {
         return switch (this) {

@@ -3,7 +3,6 @@ package dev.wilyferret.core.page;
 import dev.wilyferret.core.page.Finding.Check;
 import dev.wilyferret.core.page.Finding.Grade;
 import dev.wilyferret.core.page.Readiness.Around;
-import dev.wilyferret.core.text.TokenText;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Pattern;
@@ -230,8 +229,6 @@ final class BlockChecks {
     private void tokens(BlockId block, List<BlockWords.Line> lines) {
         lines.stream()
                 .filter(BlockWords.Line::read)
-                .flatMap(line -> TokenText.of(line.words()).tokens().stream())
-                .filter(token -> token.fallback().isEmpty())
-                .forEach(token -> found.bareToken(Optional.of(block), "text", token.name()));
+                .forEach(line -> found.tokens(Optional.of(block), "text", line.words()));
     }
 }

@@ -2,18 +2,12 @@ package dev.wilyferret.core.page;
 
 import dev.wilyferret.core.address.WebAddress;
 import dev.wilyferret.core.text.Refusal;
-import java.util.Locale;
-import java.util.Optional;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
+import dev.wilyferret.core.text.TagAttribute;
 
 /** Takes the one thing needed out of what a video host gives to paste: the https address of the player's frame. */
 final class FrameAddress {
 
     private static final int MOST = 20_000;
-    private static final String FRAME = "<iframe";
-    private static final Pattern SOURCE =
-            Pattern.compile("\\bsrc\\s*+=\\s*+[\"']?+([^\"'\\s>]++)", Pattern.CASE_INSENSITIVE);
 
     private FrameAddress() {}
 
@@ -32,11 +26,10 @@ final class FrameAddress {
                             .formatted(text.length(), MOST));
         }
         if (text.startsWith("<")) {
-            text = source(text)
+            text = TagAttribute.first(text, "iframe", "src")
                     .orElseThrow(
                             () -> new Refusal(
-                                    "That code holds no frame with an address. Paste the host's embed code, or only the player's https address."))
-                    .replace("&amp;", "&");
+                                    "That code holds no frame with an address. Paste the host's embed code, or only the player's https address."));
             text = text.startsWith("//") ? "https:" + text : text;
         }
         String address = new WebAddress(text).text();
@@ -44,20 +37,5 @@ final class FrameAddress {
             throw new Refusal("The player's address is not secure. Use the one that starts with https://.");
         }
         return address;
-    }
-
-    /** The address of the first frame that has one; each frame's tag is looked at once. */
-    private static Optional<String> source(String code) {
-        String lower = code.toLowerCase(Locale.ROOT);
-        int end = 0;
-        for (int at = lower.indexOf(FRAME); at >= 0; at = lower.indexOf(FRAME, end)) {
-            int close = code.indexOf('>', at);
-            end = close < 0 ? code.length() : close;
-            Matcher found = SOURCE.matcher(code.substring(at + FRAME.length(), end));
-            if (found.find()) {
-                return Optional.of(found.group(1));
-            }
-        }
-        return Optional.empty();
     }
 }

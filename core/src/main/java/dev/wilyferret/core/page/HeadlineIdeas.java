@@ -1,6 +1,7 @@
 package dev.wilyferret.core.page;
 
 import dev.wilyferret.core.text.PlainText;
+import dev.wilyferret.core.text.Words;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -49,16 +50,17 @@ public final class HeadlineIdeas {
         ideas.add(new Idea(shape, headline, phoneLines(headline)));
     }
 
-    /** Lines of at most 21 characters, broken between words; a longer word takes a line of its own. */
+    /** Lines of at most 21 characters, broken between words; a longer word takes lines of its own. */
     public static int phoneLines(String headline) {
         int lines = 0;
         int room = 0;
         for (String word : headline.strip().split("\\s+")) {
-            if (word.length() > room) {
-                lines++;
-                room = LINE;
+            int letters = Words.letters(word);
+            if (letters > room) {
+                lines += Math.ceilDiv(letters, LINE);
+                room = LINE * Math.ceilDiv(letters, LINE);
             }
-            room -= word.length() + 1;
+            room -= letters + 1;
         }
         return lines;
     }

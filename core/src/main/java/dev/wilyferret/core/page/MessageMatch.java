@@ -1,19 +1,21 @@
 package dev.wilyferret.core.page;
 
 import dev.wilyferret.core.figures.Rate;
+import dev.wilyferret.core.text.Words;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
-import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 
 /**
  * How much of an ad's promise a page takes up: of the ad's meaningful words, those that the page's headline,
  * sub-headline and first text carry too.
  *
- * <p>Meaningful is each word of three letters or more, and each number, that is not among the common ones. Words are
+ * <p>Meaningful is each word of three letters or more, and each number, that is not among the common ones of the page's
+ * language; addresses and tokens are none. Words are
  * compared in small letters, up to their ending: two are the same if one begins with the other and has at most three
  * letters more, both having four letters at least.
  *
@@ -21,15 +23,14 @@ import java.util.regex.Pattern;
  */
 public record MessageMatch(List<String> carried, List<String> missing) {
 
-    private static final Pattern WORD = Pattern.compile("[\\p{L}\\p{N}]+(?:['’][\\p{L}]+)?");
-    private static final Set<String> COMMON = Set.of(
-            ("the and for with your you are was were this that these those from have has had will would can could "
-                            + "not but all any our out get got how what when where who why into over just now more most than then "
-                            + "its it's here there about been they them their his her she him one two very also only too off "
-                            + "use let may might should must own some such each every even still yet per via click learn see")
-                    .split(" "));
+    private static final Pattern TOKEN = Pattern.compile("\\{\\{[^{}]*+}}");
+    private static final Pattern PIECE = Pattern.compile("\\s+");
 
-    public static MessageMatch of(String ad, Blocks page) {
+    /**
+     * @param ad its words
+     * @param language of the page, such as {@code de} or {@code pt-BR}
+     */
+    public static MessageMatch of(String ad, Blocks page, String language) {
         StringBuilder words = new StringBuilder();
         page.shown()
                 .map(Placed::block)
@@ -39,10 +40,10 @@ public record MessageMatch(List<String> carried, List<String> missing) {
                 .limit(3)
                 .forEach(block ->
                         BlockWords.of(block).forEach(line -> words.append(' ').append(line.words())));
-        Set<String> there = meaningful(words.toString());
+        Set<String> there = meaningful(words.toString(), language);
         List<String> carried = new ArrayList<>();
         List<String> missing = new ArrayList<>();
-        for (String word : meaningful(ad)) {
+        for (String word : meaningful(ad, language)) {
             (there.stream().anyMatch(other -> same(word, other)) ? carried : missing).add(word);
         }
         return new MessageMatch(List.copyOf(carried), List.copyOf(missing));
@@ -52,17 +53,35 @@ public record MessageMatch(List<String> carried, List<String> missing) {
         return new Rate(carried.size(), (long) carried.size() + missing.size());
     }
 
-    private static Set<String> meaningful(String text) {
-        Set<String> words = new LinkedHashSet<>();
-        Matcher matcher = WORD.matcher(text.toLowerCase(Locale.ROOT));
-        while (matcher.find()) {
-            String word = matcher.group();
-            boolean number = Character.isDigit(word.charAt(0));
-            if ((number || word.length() >= 3) && !COMMON.contains(word)) {
-                words.add(word);
-            }
-        }
-        return words;
+    private static Set<String> meaningful(String text, String language) {
+        String read = PIECE.splitAsStream(TOKEN.matcher(text).replaceAll(" "))
+                .filter(piece -> !isAddress(piece))
+                .collect(Collectors.joining(" "));
+        return Words.of(read.toLowerCase(Locale.forLanguageTag(language))).stream()
+                .map(word -> word.replace('\u2019', '\''))
+                .filter(MessageMatch::longEnough)
+                .filter(word -> !CommonWords.hold(word, language))
+                .collect(Collectors.toCollection(LinkedHashSet::new));
+    }
+
+    private static boolean isAddress(String piece) {
+        int dot = piece.indexOf('.');
+        return piece.contains("://")
+                || piece.contains("@")
+                || piece.regionMatches(true, 0, "www.", 0, 4)
+                || dot > 0 && piece.indexOf('/', dot) > dot;
+    }
+
+    /** A sign for a whole word is long enough by itself; two letters are, where a script has no spaces. */
+    private static boolean longEnough(String word) {
+        int first = word.codePointAt(0);
+        Character.UnicodeScript script = Character.UnicodeScript.of(first);
+        int least = switch (script) {
+            case HAN -> 1;
+            case KATAKANA, HANGUL, THAI, LAO, KHMER, MYANMAR -> 2;
+            default -> Character.isDigit(first) ? 1 : 3;
+        };
+        return Words.letters(word) >= least;
     }
 
     private static boolean same(String one, String other) {

@@ -57,10 +57,15 @@ public sealed interface PageDocument {
             ContentPage page = this;
             for (Placed placed : blocks.shown().toList()) {
                 if (placed.block() instanceof Block.Countdown countdown && countdown.over(now)) {
-                    page = page.blocks(all -> ended(all, countdown));
+                    page = page.after(countdown);
                 }
             }
             return page;
+        }
+
+        /** The page as visitors see it once one of its countdowns is over. */
+        public ContentPage after(Block.Countdown countdown) {
+            return blocks(all -> ended(all, countdown));
         }
 
         private static Blocks ended(Blocks blocks, Block.Countdown countdown) {

@@ -4,15 +4,17 @@ import dev.wilyferret.core.color.Palette;
 import dev.wilyferret.core.page.Finding.Check;
 import dev.wilyferret.core.page.Finding.Grade;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
-import dev.wilyferret.core.text.TokenText;
+import dev.wilyferret.core.text.Words;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.time.Instant;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
-import java.util.stream.Stream;
 
 /** Looks a page over before visitors see it. */
 public final class Readiness {
@@ -96,6 +98,43 @@ public final class Readiness {
                         "When the countdown is over, a button that opens two ways at once leads to neither a page nor an offer.",
                         "What opens in two tabs needs a place to go.",
                         "Choose a page or an offer under “then leads”, or change another button."));
+        shown.stream()
+                .filter(placed -> placed.block() instanceof Block.Countdown)
+                .filter(placed -> !page.countdownsAtOdds().contains(placed))
+                .forEach(this::afterwards);
+    }
+
+    /** What a visitor meets once a countdown is over, where it is worse than before. */
+    private void afterwards(Placed countdown) {
+        List<Placed> left =
+                page.after((Block.Countdown) countdown.block()).blocks().shown().toList();
+        Findings later = new Findings();
+        WayChecks ways = new WayChecks(later, around, left);
+        left.forEach(ways::look);
+        later.byGrade().stream()
+                .filter(finding -> finding.grade() == Grade.STOPS && !found.holds(finding))
+                .forEach(finding -> found.add(
+                        Check.COUNTDOWN_LEAVES_NO_WAY,
+                        Grade.STOPS,
+                        countdown.id(),
+                        "then",
+                        "When the countdown is over: " + lower(finding.what()),
+                        finding.why(),
+                        "Choose another way under “then leads”, or let the countdown hide something else."));
+        if (left.stream().noneMatch(Readiness::isAction) && shown.stream().anyMatch(Readiness::isAction)) {
+            found.add(
+                    Check.COUNTDOWN_LEAVES_NO_WAY,
+                    Grade.STOPS,
+                    countdown.id(),
+                    "hides",
+                    "When the countdown is over, the page asks for nothing any more.",
+                    "A visitor who cannot go on is a lost click.",
+                    "Let the countdown hide something else, or add a button that stays.");
+        }
+    }
+
+    private static String lower(String sentence) {
+        return sentence.substring(0, 1).toLowerCase(Locale.ROOT) + sentence.substring(1);
     }
 
     private void headline() {
@@ -122,17 +161,19 @@ public final class Readiness {
                         "One page has one message; a second one splits attention.",
                         "Make it a sub-headline, or drop it."));
         headlines.stream()
-                .filter(placed -> ((Block.Headline) placed.block()).text().length() > LONG_HEADLINE)
+                .filter(placed -> letters(placed) > LONG_HEADLINE)
                 .forEach(placed -> found.add(
                         Check.LONG_HEADLINE,
                         Grade.ADVICE,
                         placed.id(),
                         "text",
-                        "The headline has %d characters."
-                                .formatted(
-                                        ((Block.Headline) placed.block()).text().length()),
+                        "The headline has %d characters.".formatted(letters(placed)),
                         "On a phone it wraps to more than four lines and pushes the rest down.",
                         "Shorten it to %d or less.".formatted(LONG_HEADLINE)));
+    }
+
+    private static int letters(Placed headline) {
+        return Words.letters(((Block.Headline) headline.block()).text());
     }
 
     /** The ways on, as a visitor counts them: where two lead to the same place, they are one. */
@@ -193,7 +234,7 @@ public final class Readiness {
 
     private void disclosure() {
         boolean outbound = shown.stream()
-                .flatMap(placed -> placed.block().nextSteps().stream())
+                .flatMap(placed -> placed.block().ways().stream())
                 .anyMatch(next -> next.outbound() || next instanceof NextStep.ToPage);
         boolean disclosed = shown.stream()
                 .anyMatch(placed -> placed.block() instanceof Block.Disclosure(String text) && !text.isEmpty());
@@ -233,10 +274,8 @@ public final class Readiness {
                     "Shared links and search results show it under the title.",
                     "Write a sentence or two in the page's settings.");
         }
-        Stream.of(settings.title(), settings.description())
-                .flatMap(text -> TokenText.of(text).tokens().stream())
-                .filter(token -> token.fallback().isEmpty())
-                .forEach(token -> found.bareToken(Optional.empty(), "title", token.name()));
+        found.tokens(Optional.empty(), "title", settings.title());
+        found.tokens(Optional.empty(), "pageDescription", settings.description());
         found.code(Optional.empty(), "headCode", settings.headCode());
         found.code(Optional.empty(), "endCode", settings.endCode());
     }
@@ -247,11 +286,16 @@ public final class Readiness {
                     Check.CONTRAST,
                     Grade.SHOULD,
                     "palette",
-                    "There is too little contrast for %s: %.1f, where %.1f is needed."
-                            .formatted(weak.what(), weak.contrast(), weak.needed()),
+                    "There is too little contrast for %s: %s, where %.1f is needed."
+                            .formatted(weak.what(), cut(weak.contrast()), weak.needed()),
                     "In sunlight or with tired eyes it cannot be read.",
                     "Correct the palette, which moves only lightness.");
         }
+    }
+
+    /** To two digits and never up, so that too little does not read as enough. */
+    private static String cut(double contrast) {
+        return BigDecimal.valueOf(contrast).setScale(2, RoundingMode.DOWN).toPlainString();
     }
 
     private void weight() {

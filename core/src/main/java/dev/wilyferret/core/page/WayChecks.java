@@ -24,9 +24,7 @@ final class WayChecks {
 
     void look(Placed placed) {
         boolean maySkip = placed.block() instanceof Block.Question || placed.block() instanceof Block.Countdown;
-        for (NextStep next : placed.block().nextSteps().stream()
-                .flatMap(way -> way.each().stream())
-                .toList()) {
+        for (NextStep next : placed.block().ways()) {
             switch (next) {
                 case NextStep.NotChosen() -> {
                     if (!maySkip) {

@@ -19,6 +19,6 @@ public record FireAddress(UriTemplate template) {
     }
 
     public String expand(String pixelId, String eventName, String fireId, String page) {
-        return template.expand(Map.of("id", pixelId, "event", eventName, "eid", fireId, "page", page));
+        return template.address(Map.of("id", pixelId, "event", eventName, "eid", fireId, "page", page));
     }
 }

@@ -181,6 +181,11 @@ public record PageMap(List<Node> nodes, List<Edge> edges, List<Warning> warnings
                             page.id,
                             "“%s” is a dead end: nothing on it leads on.".formatted(page.name),
                             "Add a button to the offer or to another page."));
+                } else if (leadsOnlyToWhatIsGone(page)) {
+                    warnings.add(new Warning(
+                            page.id,
+                            "“%s” leads to a page that is gone.".formatted(page.name),
+                            "Choose another next step for its buttons and forms."));
                 } else if (!onward.contains(page.id)) {
                     warnings.add(new Warning(
                             page.id,
@@ -192,15 +197,26 @@ public record PageMap(List<Node> nodes, List<Edge> edges, List<Warning> warnings
             return List.copyOf(warnings);
         }
 
-        /** The pages from which something can be gained, or a page still to be made be reached. */
+        private boolean leadsOnlyToWhatIsGone(Leaf page) {
+            return page.ways.stream()
+                    .allMatch(way -> way.target instanceof Target.ToPage(UUID id) && !pages.containsKey(id));
+        }
+
+        /**
+         * The pages from which something can be gained, or a page be reached that is still to be made, is gone, or leads nowhere
+         * itself: that is said where it is so.
+         */
         private Set<UUID> leadSomewhere() {
             Set<UUID> onward = new HashSet<>();
             boolean more = true;
             while (more) {
                 more = false;
                 for (Leaf page : pages.values()) {
-                    boolean leads = page.ways.stream()
-                            .anyMatch(way -> !(way.target instanceof Target.ToPage(UUID id)) || onward.contains(id));
+                    boolean leads = page.ways.isEmpty()
+                            || page.ways.stream()
+                                    .anyMatch(way -> !(way.target instanceof Target.ToPage(UUID id))
+                                            || !pages.containsKey(id)
+                                            || onward.contains(id));
                     more |= leads && onward.add(page.id);
                 }
             }

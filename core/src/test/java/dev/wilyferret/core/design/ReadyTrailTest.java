@@ -6,6 +6,7 @@ import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.FormField;
 import dev.wilyferret.core.page.NextStep;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
@@ -55,6 +56,37 @@ class ReadyTrailTest {
                 .filter(placed -> placed.block() instanceof Block.Form)
                 .forEach(placed ->
                         assertThat(((Block.Form) placed.block()).list()).contains(list));
+    }
+
+    @Test
+    void twoOffersLeadToEachOfThemAndSaySo() {
+        UUID second = new UUID(8, 8);
+        ReadyTrail trail = ReadyTrail.of("two-offers").orElseThrow();
+        List<ReadyTrail.Stop> stops = trail.leadingTo(Optional.of(second)).stops();
+        assertThat(ways(stops.getFirst()))
+                .containsExactly(new NextStep.ToOffer(), new NextStep.ToPageToMake(trail.secondOffer()));
+        assertThat(ways(stops.getLast())).containsExactly(new NextStep.ToAnotherOffer(second));
+        assertThat(ways(trail.leadingTo(Optional.empty()).stops().getLast())).containsExactly(new NextStep.NotChosen());
+        assertThat(stops)
+                .allMatch(stop ->
+                        stop.page().blocks().first(Block.Disclosure.class).isPresent());
+    }
+
+    /** What leaves through an affiliate link says so, on every page of every trail. */
+    @ParameterizedTest
+    @MethodSource("trails")
+    void whereItLeavesItDiscloses(ReadyTrail trail) {
+        assertThat(trail.stops())
+                .filteredOn(stop -> ways(stop).stream().anyMatch(NextStep::outbound))
+                .allMatch(stop ->
+                        stop.page().blocks().first(Block.Disclosure.class).isPresent());
+    }
+
+    @Test
+    void buyersAreToldWhereToClaimOnTheBonusPage() {
+        List<ReadyTrail.Stop> stops =
+                ReadyTrail.of("bonus-for-buyers").orElseThrow().stops();
+        assertThat(ways(stops.getFirst())).contains(new NextStep.ToPageToMake("Claim page"));
     }
 
     @Test

@@ -8,6 +8,7 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 
 /** Each rule alone, over a mail that has nothing else against it. */
@@ -36,22 +37,29 @@ class SpamLookTest {
         return Stream.of(
                 arguments(mail("", WORDS), WHOLE, 30, "subject is empty"),
                 arguments(mail("a ".repeat(36) + "b", WORDS), WHOLE, 10, "longer than 70"),
-                arguments(mail("READ THIS today", WORDS), WHOLE, 20, "shouts"),
+                arguments(mail("READ THIS OFFER today", WORDS), WHOLE, 20, "shouts"),
                 arguments(mail("It is here!!", WORDS), WHOLE, 10, "exclamation mark"),
                 arguments(mail("Re: your order", WORDS), WHOLE, 20, "pretends to be an answer"),
                 arguments(mail("A free calendar", WORDS), WHOLE, 10, "“free”"),
                 arguments(mail("Free cash, guaranteed", WORDS), WHOLE, 15, "lures"),
                 arguments(mail(good, WORDS + "!!!!"), WHOLE, 10, "three exclamation marks"),
                 arguments(mail(good, WORDS + "free free free"), WHOLE, 10, "words that lure"),
+                arguments(
+                        mail(good, WORDS + "free cash now, risk free, a winner: no cost"),
+                        WHOLE,
+                        30,
+                        "5 words that lure"),
+                arguments(mail(good, WORDS + "free ".repeat(40)), WHOLE, 40, "40 words that lure"),
                 arguments(mail(good, WORDS + "LOOK HERE LOOK HERE LOOK HERE LOOK HERE"), WHOLE, 20, "capitals"),
-                arguments(mail(good, "Look here."), WHOLE, 10, "2 words"),
+                arguments(mail(good, "Look [here](https://growbench.example/rot)."), WHOLE, 10, "2 words"),
                 arguments(
                         mail(good, WORDS + "[a](https://a.example/x) [b](https://b.example/y)"),
                         WHOLE,
                         15,
                         "2 links in"),
                 arguments(mail(good, WORDS), new SpamLook.Sent(true, true, true, 1, 4000), 15, "more picture"),
-                arguments(mail(good, WORDS + "[go](https://ab.cd/x7Tz)"), WHOLE, 15, "shortened"),
+                arguments(mail(good, WORDS + "[go](https://shorten.example/x7Tz)"), WHOLE, 15, "shortened"),
+                arguments(mail(good, WORDS + "[go](https://me.SHORTEN.example/x7Tz)"), WHOLE, 15, "shortened"),
                 arguments(mail(good, WORDS + "[go](https://192.0.2.7/page-of-words)"), WHOLE, 20, "bare number"),
                 arguments(mail(good, WORDS + "[go](http://growbench.example/rot)"), WHOLE, 5, "not encrypted"),
                 arguments(
@@ -73,6 +81,56 @@ class SpamLookTest {
         assertThat(look.findings().getFirst().what()).contains(what);
         assertThat(look.findings().getFirst().mend()).endsWith(".");
         assertThat(look.tenths()).isEqualTo(tenths);
+    }
+
+    static Stream<MailText> harmless() {
+        return Stream.of(
+                mail("HTML and CSS for growers", WORDS + "NASA and ESA, GDPR, CCPA: the EU, the USA and UNESCO."),
+                mail("The GDPR / CCPA update", WORDS),
+                mail("Your calendar", "Look here."),
+                mail("Your calendar", WORDS + "[go](https://ab.cd/x7Tz)"),
+                mail("Your calendar", WORDS + "[growbench.example](https://www.growbench.example/rot)"),
+                mail("Your calendar", WORDS + "[www.growbench.example](https://growbench.example/rot)"),
+                mail("Your calendar", WORDS + "[growbench.example](https://shop.growbench.example/rot)"),
+                mail("Your calendar", WORDS + "[https://growbench.example/rot](https://growbench.example/rot)"),
+                mail("Your calendar", WORDS + "[größe.example](https://größe.example/rot)"),
+                mail("Your calendar", WORDS + "[harvest-calendar.pdf](https://growbench.example/rot)"),
+                mail("Your calendar", WORDS + "[2.0.1](https://growbench.example/rot)"),
+                mail("Your calendar", WORDS + "[v1.2-beta](https://growbench.example/rot)"),
+                mail("Your calendar", WORDS + "[Read more. Now](https://growbench.example/rot)"),
+                mail("\u062a\u0642\u0648\u064a\u0645", WORDS),
+                mail(
+                        "収穫カレンダー",
+                        "きのこ栽培キットを使って、自宅のベランダでおいしいしいたけを育てる方法を、".repeat(4) + "[こちら](https://growbench.example/rot)"));
+    }
+
+    @ParameterizedTest
+    @MethodSource("harmless")
+    void whatIsHarmlessIsLeftAlone(MailText mail) {
+        assertThat(SpamLook.at(mail, WHOLE).findings()).isEmpty();
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            growbench.example | https://notgrowbench.example/rot
+            growbench.example | https://growbench.example.evil.test/rot
+            shop.growbench.example | https://growbench.example/rot
+            https://growbench.example/rot | https://evil.test/rot
+            www.growbench.example | https://evil.test/www.growbench.example
+            """)
+    void aHostIsAnothersOnlyAtADot(String words, String address) {
+        assertThat(SpamLook.at(mail("Your calendar", WORDS + "[" + words + "](" + address + ")"), WHOLE)
+                        .findings())
+                .singleElement()
+                .satisfies(finding -> assertThat(finding.what()).contains("A link reads"));
+    }
+
+    /** Five lures and all that belongs under a mail: still some filters will hesitate. */
+    @Test
+    void aGoodFooterBuysNothingOff() {
+        assertThat(SpamLook.at(mail("Your calendar", WORDS + "free, risk free, winner, cash, guaranteed"), WHOLE)
+                        .grade())
+                .isEqualTo(SpamLook.Grade.DOUBTFUL);
     }
 
     @Test

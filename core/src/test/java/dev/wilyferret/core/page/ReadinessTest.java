@@ -31,6 +31,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class ReadinessTest {
 
@@ -49,6 +50,19 @@ class ReadinessTest {
 
     private static Placed countdown(Optional<Instant> until, Optional<BlockId> hides) {
         return Placed.of("c", new Block.Countdown(until, "Ends in", "", hides, Optional.empty(), OFFER, false));
+    }
+
+    private static Placed ending(Optional<String> hides, Optional<String> changes, NextStep then) {
+        return Placed.of(
+                "c",
+                new Block.Countdown(
+                        Optional.of(NOON.plusSeconds(60)),
+                        "Ends in",
+                        "",
+                        hides.map(BlockId::new),
+                        changes.map(BlockId::new),
+                        then,
+                        false));
     }
 
     private static Placed picture(String media, String description) {
@@ -175,6 +189,45 @@ class ReadinessTest {
                                                 new NextStep.ClosePopUp(),
                                                 false))),
                         "STOPS COUNTDOWN_AT_ODDS c"),
+                arguments(
+                        "a countdown that leaves a button without a way",
+                        goodWith(ending(Optional.empty(), Optional.of("go"), new NextStep.NotChosen())),
+                        "STOPS COUNTDOWN_LEAVES_NO_WAY c"),
+                arguments(
+                        "a countdown that leaves a button to a page still to be made",
+                        goodWith(ending(Optional.empty(), Optional.of("go"), new NextStep.ToPageToMake("Later"))),
+                        "STOPS COUNTDOWN_LEAVES_NO_WAY c"),
+                arguments(
+                        "a countdown that hides the only way on",
+                        goodWith(ending(Optional.of("go"), Optional.empty(), OFFER)),
+                        "STOPS COUNTDOWN_LEAVES_NO_WAY c"),
+                arguments(
+                        "a countdown that hides what a button opens",
+                        goodWith(
+                                button(new NextStep.OpenPopUp(new BlockId("o"))),
+                                Placed.of("o", new Block.PopUp("More"), Placed.of("m", new Block.SubHeadline("More"))),
+                                ending(Optional.of("o"), Optional.empty(), OFFER)),
+                        "STOPS COUNTDOWN_LEAVES_NO_WAY c"),
+                arguments(
+                        "a token with signs in its name",
+                        goodWith(Placed.of("q", new Block.Quote("Hello {{ci-ty|you}}", ""))),
+                        "STOPS TOKEN_NOT_READ q"),
+                arguments(
+                        "a token with two bars",
+                        goodWith(Placed.of("q", new Block.Quote("Hello {{city|you|all}}", ""))),
+                        "STOPS TOKEN_NOT_READ q"),
+                arguments(
+                        "a token with too much to fall back on",
+                        goodWith(Placed.of("q", new Block.Quote("Hello {{city|" + "x".repeat(121) + "}}", ""))),
+                        "STOPS TOKEN_NOT_READ q"),
+                arguments(
+                        "a token that is not closed",
+                        goodWith(Placed.of("q", new Block.Quote("Hello {{city|you}", ""))),
+                        "STOPS TOKEN_NOT_READ q"),
+                arguments(
+                        "a token of another alphabet in the description",
+                        settings(said("Title", "For {{größe|you}}", "")),
+                        "STOPS TOKEN_NOT_READ page"),
                 arguments(
                         "a countdown without an end",
                         goodWith(countdown(Optional.empty(), Optional.of(new BlockId("sub")))),
@@ -317,6 +370,60 @@ class ReadinessTest {
                     assertThat(finding.why()).endsWith(".");
                     assertThat(finding.mend()).endsWith(".");
                 });
+    }
+
+    /** 4.48 : 1 is #777777 on white, by the formula of WCAG 2.2. */
+    @Test
+    void tooLittleContrastDoesNotReadAsEnough() {
+        ContentPage page = good().with(
+                        Look.PLAIN.with(new Palette(Rgb.WHITE, Rgb.WHITE, Rgb.parse("#777777"), Rgb.BLACK, Rgb.BLACK)));
+        assertThat(Readiness.of(page, around()))
+                .extracting(Finding::what)
+                .anyMatch(what -> what.endsWith("4.47, where 4.5 is needed."));
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "<a href=\"https://shop.example/a\">there</a>",
+                "<svg xmlns=\"http://www.w3.org/2000/svg\" xmlns:xlink='http://www.w3.org/1999/xlink'><use href='#a'/></svg>",
+                "<form action=\"https://shop.example/a\"></form>",
+                "<blockquote cite=\"https://shop.example/a\">x</blockquote>",
+                "<link rel=canonical href=\"https://growbench.example/a\">",
+                "<map><area href=//shop.example></map>",
+                "<script>let url = 'https://shop.example';</script>",
+                "<p data-src='//x'>//y</p>"
+            })
+    void codeThatLoadsNothingFromOutsideIsLeftAlone(String html) {
+        assertThat(found(goodWith(Placed.of("x", new Block.Code(html))))).isEmpty();
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "<img src=\"https://shop.example/a.png\">",
+                "<IMG SRCSET = '//shop.example/a.png 2x'>",
+                "<video poster=https://shop.example/a.png></video>",
+                "<object data=\"https://shop.example/a\"></object>",
+                "<svg><use xlink:href='https://shop.example/a.svg#b'/></svg>",
+                "<link rel='shortcut icon' href=\"https://shop.example/a\">",
+                "<style>@import 'a.css'</style>",
+                "<script>let i = new Image(); i.src = 'https://shop.example/a';</script>",
+                "<base href=\"https://shop.example/\">",
+                "<a href=\"https://shop.example/\"><img src=\"https://shop.example/a.png\"></a>"
+            })
+    void codeThatLoadsSomethingFromOutsideIsFound(String html) {
+        assertThat(found(goodWith(Placed.of("x", new Block.Code(html))))).containsExactly("SHOULD OUTSIDE_CODE x");
+    }
+
+    /** A letter with its mark, and a family, are one each. */
+    @Test
+    void aHeadlineIsAsLongAsItReads() {
+        String ninety = "e\u0301".repeat(88) + "\uD83D\uDC69\u200D\uD83D\uDC67" + "x";
+        assertThat(found(page(Placed.of("h", new Block.Headline(ninety)), BUTTON, DISCLOSURE)))
+                .isEmpty();
+        assertThat(found(page(Placed.of("h", new Block.Headline(ninety + "x")), BUTTON, DISCLOSURE)))
+                .containsExactly("ADVICE LONG_HEADLINE h");
     }
 
     @Test

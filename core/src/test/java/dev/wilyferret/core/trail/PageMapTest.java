@@ -91,6 +91,18 @@ class PageMapTest {
     }
 
     @Test
+    void whatLeadsToAPageStillMissingGoneOrEmptyIsNoCircle() {
+        assertThat(warnings(page(SQUEEZE, "Squeeze", new PageMap.Target.ToMissing("Later"))))
+                .isEmpty();
+        assertThat(warnings(page(SQUEEZE, "Squeeze", to(new UUID(9, 9)))))
+                .containsExactly("“Squeeze” leads to a page that is gone.");
+        assertThat(warnings(page(SQUEEZE, "Squeeze", to(INBOX)), page(INBOX, "Inbox", to(SQUEEZE), to(new UUID(9, 9)))))
+                .isEmpty();
+        assertThat(warnings(page(SQUEEZE, "Squeeze", to(INBOX)), page(INBOX, "Inbox")))
+                .containsExactly("“Inbox” is a dead end: nothing on it leads on.");
+    }
+
+    @Test
     void noPagesAreNoTrouble() {
         assertThat(PageMap.of(List.of()).nodes()).isEmpty();
     }
