@@ -8,6 +8,7 @@
   var origin = pane.dataset.origin;
   var number = 0;
   var measured = {};
+  var behind = null;
   var last = null;
 
   function tell(message) {
@@ -30,58 +31,16 @@
     // The one that is looked at goes first.
     frames.sort(function (one, other) { return one.classList.contains('away') - other.classList.contains('away'); });
     frames[0].contentWindow.postMessage(message, origin);
-    var mine = number;
-    setTimeout(function () { if (mine === number) frames[1].contentWindow.postMessage(message, origin); }, 200);
+    behind = { frame: frames[1], message: message };
   }
 
-  // Words the program does not have yet, or refused: their fields' ids, with the number of the edit. A sheet that comes in
-  // while they are typed may not wipe them out.
-  var edits = 0;
-  var unsent = new Map();
-  var saved = null;
+  // The other screen follows once the one that is looked at has answered.
+  function bringUp() {
+    if (behind) behind.frame.contentWindow.postMessage(behind.message, origin);
+    behind = null;
+  }
 
-  function typed(event) {
-    if (event.target.id && event.target.closest('#lines, #look-form')) unsent.set(event.target.id, edits += 1);
-  }
-  bench.addEventListener('input', typed);
-  bench.addEventListener('change', typed);
-  bench.addEventListener('htmx:beforeRequest', function (event) {
-    event.detail.xhr.upTo = edits;
-    last = event.target;
-  });
-  document.body.addEventListener('htmx:beforeOnLoad', function (event) {
-    var xhr = event.detail.xhr;
-    // Only an edit that was kept brings a fresh revision.
-    if (xhr.upTo === undefined || xhr.status >= 300 || !xhr.responseText.includes('id="revision"')) return;
-    unsent.forEach(function (edit, id) {
-      var field = document.getElementById(id);
-      if (edit <= xhr.upTo && field && event.detail.elt.contains(field)) unsent.delete(id);
-    });
-  });
-  document.body.addEventListener('htmx:oobBeforeSwap', function (event) {
-    if (!event.detail.target.matches('#lines, #look-form')) return;
-    saved = Array.from(unsent.keys()).map(function (id) { return document.getElementById(id); })
-      .filter(function (field) { return field && event.detail.target.contains(field); });
-    saved.writing = document.activeElement && unsent.has(document.activeElement.id) ? document.activeElement.id : '';
-  });
-  function putBack() {
-    var forms = new Set();
-    saved.forEach(function (old) {
-      var field = document.getElementById(old.id);
-      if (!field) {
-        unsent.delete(old.id);
-        document.getElementById('homeless').textContent =
-          'The line you were typing in is gone. Your words were: “' + old.value + '”';
-        return;
-      }
-      field.value = old.value;
-      field.checked = old.checked;
-      if (field.id !== 'what') forms.add(field.closest('form'));
-    });
-    if (saved.writing && document.getElementById(saved.writing)) document.getElementById(saved.writing).focus();
-    // After htmx has made itself at home in what came in.
-    setTimeout(function () { forms.forEach(function (form) { window.htmx.trigger(form, 'take-over'); }); }, 40);
-  }
+  bench.addEventListener('htmx:beforeRequest', function (event) { last = event.target; });
 
   function lineOf(id) { return document.getElementById('line-' + id); }
 
@@ -136,9 +95,10 @@
         return;
       }
       var frame = Array.from(pane.querySelectorAll('iframe')).find(function (one) { return one.contentWindow === event.source; });
+      if (!behind || behind.frame !== frame) bringUp();
       if (Math.abs(event.data.width - frame.dataset.width) > 20) {
-        // It was measured before it had its size, and frames out of sight are told of a new one late.
-        setTimeout(function () { event.source.postMessage({ kind: 'measure', number: event.data.number }, origin); }, 100);
+        // Measured before it had its size; frames out of sight are told of it late, and not by an event of their own.
+        requestAnimationFrame(function () { event.source.postMessage({ kind: 'measure', number: event.data.number }, origin); });
         return;
       }
       measured[frame.dataset.screen] = event.data.bottoms;
@@ -156,14 +116,9 @@
     if (line) tell({ kind: 'light', block: line.dataset.line });
   });
 
-  document.body.addEventListener('htmx:oobAfterSwap', function (event) {
-    // It is told again with every other part of the same answer.
-    if (!saved || !event.target.matches('#lines, #look-form')) return;
-    var focus = saved.writing ? '' : event.target.dataset.focus;
-    putBack();
-    saved = null;
-    // After htmx has put the focus back where it was.
-    if (focus) setTimeout(function () { enter(focus); }, 40);
+  bench.addEventListener('sheet-ready', function (event) {
+    var focus = document.getElementById('lines').dataset.focus;
+    if (focus && !event.detail.writing) enter(focus);
   });
 
   document.addEventListener('click', function (event) {
@@ -171,7 +126,10 @@
     if (over && last) {
       document.getElementById('revision').value = over.dataset.revision;
       document.addEventListener('page-kept', function () { location.reload(); }, { once: true });
-      window.htmx.trigger(last.closest('form') || last, last.closest('form') ? 'take-over' : 'click');
+      var form = last.closest('form');
+      if (!form) last.click();
+      else if (form.matches('[data-kept]')) window.htmx.trigger(form, 'send');
+      else form.requestSubmit();
     }
     var jump = event.target.closest('[data-jump]');
     if (jump) {

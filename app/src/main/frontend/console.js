@@ -30,6 +30,34 @@
     }
   });
 
+  // Words typed while an answer is on its way stay, where it brings their field anew; and they are sent in their turn.
+  function fields(part) { return Array.from(part.querySelectorAll('input[name], textarea[name], select[name]')); }
+  document.addEventListener('htmx:beforeRequest', function (event) {
+    var sent = new Map();
+    fields(event.detail.target).forEach(function (field) { sent.set(field.name, field.value); });
+    event.detail.xhr.sentValues = sent;
+  });
+  document.addEventListener('htmx:beforeSwap', function (event) {
+    var sent = event.detail.xhr.sentValues;
+    if (!sent || !event.detail.target.id) return;
+    event.detail.xhr.since = fields(event.detail.target).filter(function (field) {
+      return sent.get(field.name) !== field.value;
+    });
+    event.detail.xhr.part = event.detail.target.id;
+  });
+  document.addEventListener('htmx:afterSettle', function (event) {
+    var since = event.detail.xhr && event.detail.xhr.since;
+    if (!since || !since.length) return;
+    event.detail.xhr.since = null;
+    var part = document.getElementById(event.detail.xhr.part);
+    since.forEach(function (old) {
+      var field = part && part.querySelector('[name="' + CSS.escape(old.name) + '"]');
+      if (!field || field === old || field.value === old.value) return;
+      field.value = old.value;
+      field.dispatchEvent(new Event(field.matches('select') ? 'change' : 'input', { bubbles: true }));
+    });
+  });
+
   // Puts a link to a chosen page where the cursor stands.
   document.addEventListener('click', function (event) {
     var inserter = event.target.closest('[data-insert-link]');

@@ -76,6 +76,8 @@ class BoardController {
         model.addAttribute("period", period);
         model.addAttribute("periods", Period.CHOICES);
         model.addAttribute("offerCount", offers.of(member.workspace()).size());
+        // Where there is no offer yet, the board asks for its link.
+        model.addAttribute("form", Intake.showing(Map.of()));
         return "trails/board";
     }
 

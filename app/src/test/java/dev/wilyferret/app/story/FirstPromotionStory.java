@@ -69,7 +69,8 @@ class FirstPromotionStory extends BrowserTest {
     private void noteOffer(Page page) {
         link(page, "Board").click();
         inOrder(page);
-        link(page, "Note the first offer").click();
+        link(page, "Offers").click();
+        link(page, "Note an offer").click();
         page.getByLabel("Name").fill("Cellar Crop Course");
         page.getByLabel("Network", new Page.GetByLabelOptions().setExact(true)).fill("Lanternfish Partners");
         page.getByLabel("Payout amount").fill("27.50");

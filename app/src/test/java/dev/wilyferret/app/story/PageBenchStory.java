@@ -23,12 +23,14 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Random;
 import java.util.regex.Pattern;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.springframework.beans.factory.annotation.Autowired;
 
 /** Working at the page bench as its user does. */
@@ -174,6 +176,64 @@ class PageBenchStory extends BrowserTest {
         assertThat(page.locator("li.line > .rail .kind").last()).hasText("Divider");
         assertThat(field(page, "Headline")).hasValue("x".repeat(201));
         assertThat(page.locator("#line-headline")).containsText("at most 200");
+    }
+
+    /** Answers come late, each by another time, so that they overtake one another; what a slow machine does, and worse. */
+    private static String lateAnswers(long seed) {
+        return """
+                (function () {
+                  let state = %d;
+                  const late = () => { state = (state * 1103515245 + 12345) %% 2147483648; return state / 2147483648 * 350; };
+                  const send = XMLHttpRequest.prototype.send;
+                  XMLHttpRequest.prototype.send = function (body) {
+                    const heard = this.onload;
+                    this.onload = event => setTimeout(() => heard.call(this, event), late());
+                    send.call(this, body);
+                  };
+                  const fetched = window.fetch;
+                  window.fetch = (...all) => fetched(...all).then(answer => new Promise(done => setTimeout(() => done(answer), late())));
+                })();
+                """.formatted(seed);
+    }
+
+    @ParameterizedTest
+    @ValueSource(longs = {1, 2, 3})
+    void whateverTheOrderOfAnswersWordsAndReasonsStay(long seed) {
+        owner.addInitScript(lateAnswers(seed));
+        Page page = bench();
+        Random random = new Random(seed);
+        String headline = "x".repeat(201);
+        field(page, "Headline").fill(headline);
+        String kept = "";
+        for (int round = 0; round < 8; round++) {
+            switch (random.nextInt(5)) {
+                case 0 -> add(page, "Divider");
+                case 1 -> page.locator("li.line").last().getByLabel("Copy this").click();
+                case 2 -> page.locator("li.line").last().getByLabel("Move up").click();
+                case 3 -> {
+                    headline = "y".repeat(201 + round);
+                    field(page, "Headline").fill(headline);
+                }
+                default -> page.getByLabel("Public title").evaluate("field => field.closest('details').open = true");
+            }
+            kept = "Benefit of round " + round;
+            field(page, "Benefit 1").fill(kept);
+            if (random.nextBoolean()) {
+                page.waitForTimeout(random.nextInt(120));
+            }
+        }
+        assertThat(page.locator("#line-headline")).containsText("at most 200");
+        assertThat(field(page, "Headline")).hasValue(headline);
+        assertThat(field(page, "Benefit 1")).hasValue(kept);
+        assertThat(page.locator("#homeless")).isEmpty();
+        assertThat(live(page).locator("body")).containsText(kept);
+        // Once the headline is mended, nothing is left to say.
+        field(page, "Headline").fill("Mended " + seed);
+        assertThat(headline(live(page))).hasText("Mended " + seed);
+        assertThat(page.locator("#line-headline .msg").first()).isEmpty();
+        bench(page);
+        assertThat(field(page, "Headline")).hasValue("Mended " + seed);
+        assertThat(field(page, "Benefit 1")).hasValue(kept);
     }
 
     @Test

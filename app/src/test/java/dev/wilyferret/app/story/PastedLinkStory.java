@@ -1,0 +1,58 @@
+package dev.wilyferret.app.story;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import dev.wilyferret.app.kit.BrowserTest;
+import dev.wilyferret.app.offers.Offer;
+import dev.wilyferret.app.offers.Offers;
+import java.util.Optional;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.springframework.beans.factory.annotation.Autowired;
+
+/** From an empty workspace a link, pasted as the network gives it out, becomes an offer: paste, and keep. */
+class PastedLinkStory extends BrowserTest {
+
+    @Autowired
+    private Offers offers;
+
+    @BeforeEach
+    void begin() {
+        stage = scenario.empty();
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            https://shop.example/hop?aff=77&sub1=                  |      | https://shop.example/hop?aff=77&sub1=CLICK
+            https://shop.example/hop?aff=77&subid=YOUR_SUB_ID      |      | https://shop.example/hop?aff=77&subid=CLICK
+            https://shop.example/go/77/SUBID/order                 |      | https://shop.example/go/77/CLICK/order
+            https://shop.example/r/77ab                            | sub1 | https://shop.example/r/77ab?sub1=CLICK
+            https://shop.example/hop?aff=77&sub1=#order            |      | https://shop.example/hop?aff=77&sub1=CLICK#order
+            https://shop.example/buy?aff=77{&sub1}                 |      | https://shop.example/buy?aff=77&sub1=CLICK
+            """)
+    void aPastedLinkBecomesAnOfferWithItsClickId(String pasted, String subId, String sent) {
+        Page page = signedIn();
+        int actions = 1;
+        page.getByLabel("Affiliate link").fill(pasted);
+        if (subId != null) {
+            actions++;
+            page.getByLabel("The sub ID's name at your network").fill(subId);
+        }
+        assertThat(page.locator("#sent")).containsText(sent.replace("CLICK", "06c2w0g7m4e8t5n1k9qzr3hv2d"));
+        assertThat(page.locator("#sent")).containsText("Each sale will name its click");
+        inOrder(page);
+        actions++;
+        button(page, "Note the first offer").click();
+        assertThat(page.getByRole(AriaRole.STATUS)).containsText("The offer is kept");
+        Offer kept = offers.of(stage.id()).getFirst();
+        assertThat(kept.details().link().expand("CLICK", Optional.empty())).isEqualTo(sent);
+        assertThat(kept.network().name()).isEqualTo("shop.example");
+        assertThat(actions).isLessThanOrEqualTo(3);
+        page.reload();
+        assertThat(page.locator("#sent")).containsText("Each sale will name its click");
+    }
+}
