@@ -1,12 +1,14 @@
 package dev.wilyferret.app.clicks;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
 
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Program;
 import dev.wilyferret.app.kit.TestDatabase;
 import dev.wilyferret.core.id.ShortId;
 import java.sql.DriverManager;
+import java.time.Duration;
 import java.util.HashSet;
 import java.util.Map;
 import java.util.Queue;
@@ -45,7 +47,7 @@ class KillTest {
                     }
                 });
             }
-            Thread.sleep(1500);
+            await().atMost(Duration.ofSeconds(60)).until(() -> answered.size() > 300 || !going.get());
             program.kill();
             going.set(false);
         }

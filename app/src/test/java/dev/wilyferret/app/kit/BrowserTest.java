@@ -11,6 +11,7 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.Cookie;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
@@ -18,7 +19,6 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
@@ -44,8 +44,12 @@ public abstract class BrowserTest extends AppTest {
     /** Whose workspace the owner signs in to. */
     protected Scenario.Stage stage;
 
+    /** One browser for the whole run. */
     @BeforeAll
     static void openBrowser() {
+        if (playwright != null) {
+            return;
+        }
         // A busy machine is slow, not wrong.
         PlaywrightAssertions.setDefaultAssertionTimeout(20_000);
         playwright = Playwright.create(
@@ -61,11 +65,7 @@ public abstract class BrowserTest extends AppTest {
                                 "--disable-component-update",
                                 "--disable-sync",
                                 "--no-first-run")));
-    }
-
-    @AfterAll
-    static void closeBrowser() {
-        playwright.close();
+        Runtime.getRuntime().addShutdownHook(new Thread(playwright::close));
     }
 
     @BeforeEach
@@ -84,12 +84,23 @@ public abstract class BrowserTest extends AppTest {
                 new Browser.NewContextOptions().setJavaScriptEnabled(script).setUserAgent(VISITOR));
     }
 
-    protected Page signedIn() {
+    /** Signed in at the sign-in page, as a person does. */
+    protected Page signingIn() {
         Page page = owner.newPage();
         page.navigate(installation.consoleAddress() + "/sign-in");
         page.getByLabel("E-mail address").fill(stage.email());
         page.getByLabel("Password").fill(Scenario.PASSWORD);
         button(page, "Sign in").click();
+        return page;
+    }
+
+    /** The board of somebody who is signed in already. */
+    protected Page signedIn() {
+        String session = owner(stage).cookie("ferret_session").orElseThrow();
+        owner.addCookies(List.of(new Cookie("ferret_session", session)
+                .setUrl(installation.consoleAddress().toString())));
+        Page page = owner.newPage();
+        page.navigate(installation.consoleAddress() + "/");
         return page;
     }
 

@@ -188,7 +188,7 @@ class FirstPromotionStory extends BrowserTest {
 
     @Test
     void fromAnEmptyWorkspaceToTheFirstSale() {
-        Page page = signedIn();
+        Page page = signingIn();
         fillFooter(page);
         noteOffer(page);
         givePostbackToNetwork(page);
