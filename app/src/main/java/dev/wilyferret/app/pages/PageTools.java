@@ -73,12 +73,11 @@ class PageTools {
     @PostMapping("/ad")
     String ad(BenchRequest asked, @RequestParam String ad, Model model) {
         try {
-            String words = PlainText.lines("ad", ad, 2000);
-            if (!words.isEmpty()) {
+            if (!ad.isBlank()) {
                 ContentPage page = (ContentPage) asked.page().draft();
                 model.addAttribute(
                         "carried",
-                        MessageMatch.of(words, page.blocks(), page.settings().language()));
+                        MessageMatch.of(ad, page.blocks(), page.settings().language()));
             }
         } catch (Refusal refusal) {
             model.addAttribute("adRefused", refusal.getMessage());

@@ -12,7 +12,7 @@ public final class LinearTime {
 
     private static final int LONG = 100_000;
     private static final double MOST_MILLIS = 200;
-    private static final double NOISE_MILLIS = 25;
+    private static final double NOISE_MILLIS = 40;
     private static final double HOPELESS_MILLIS = 2000;
     private static final int ROUNDS = 15;
     private static final List<String> PIECES = List.of(
@@ -22,6 +22,10 @@ public final class LinearTime {
             "](",
             "[",
             "[a](",
+            "[a](b(",
+            "()",
+            "き",
+            "เ",
             "**",
             "*a ",
             "{{",

@@ -1,10 +1,12 @@
 package dev.wilyferret.app.mail;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
 
 import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.people.Imports;
 import dev.wilyferret.app.people.Joining;
 import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.people.MailList;
@@ -14,6 +16,7 @@ import dev.wilyferret.core.mail.MailText;
 import dev.wilyferret.core.page.RichText;
 import dev.wilyferret.core.people.EmailAddress;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
@@ -37,6 +40,9 @@ class ListBenchTest extends AppTest {
 
     @Autowired
     private Mails mails;
+
+    @Autowired
+    private Imports imports;
 
     private Scenario.Stage stage;
     private Guest owner;
@@ -189,6 +195,19 @@ class ListBenchTest extends AppTest {
 
     @Test
     void peopleCannotBeBroughtInWithoutTheirWord() {
+        UUID run =
+                imports.bring(stage.id(), list, "fair.csv", "email\nines@a.example\n".getBytes(StandardCharsets.UTF_8));
+        String bench = path("/import/" + run);
+        owner.sendTo(bench, bench, "column", "email", "tag", "fair");
+        assertThat(owner.get(bench).body()).contains("Tick that these people agreed", "value=\"fair\"");
+        assertThat(people.ofAddress(stage.id(), "ines@a.example")).isEmpty();
+        owner.sendTo(bench, bench, "column", "email", "tag", "fair", "agreed", "true");
+        await().until(() -> imports.find(stage.id(), run).orElseThrow().state() == Imports.State.DONE);
+        assertThat(people.ofAddress(stage.id(), "ines@a.example")).hasSize(1);
+    }
+
+    @Test
+    void aPersonsTagsAreLimitedAndTheyCanBeTakenOffTheList() {
         Subscriber one = people.join(stage.id(), list, Joining.plain(new EmailAddress("ines@a.example"), "Ines", ""));
         owner.sendTo("/people/persons/" + one.id(), "/people/persons/" + one.id() + "/tags", "tags", "a".repeat(60));
         assertThat(owner.get("/people/persons/" + one.id()).body()).contains("at most 40 fit");

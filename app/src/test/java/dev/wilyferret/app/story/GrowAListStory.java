@@ -370,6 +370,11 @@ class GrowAListStory extends BrowserTest {
                                 .setIgnoreDefaultArgs(List.of("--disable-popup-blocking"))
                                 .setArgs(List.of("--no-sandbox", "--disable-gpu")))) {
             BrowserContext stranger = strict.newContext();
+            stranger.route(
+                    "https://lanternfish.test/**",
+                    route -> route.fulfill(new com.microsoft.playwright.Route.FulfillOptions()
+                            .setContentType("text/html")
+                            .setBody("<h1>The offer itself</h1>")));
             Page visitor = stranger.newPage();
             visitor.navigate(installation.siteAddress() + trail.bridgePath());
             // The blocker is on: a page that opens a window by itself, long after anything was pressed, gets none.
@@ -378,8 +383,7 @@ class GrowAListStory extends BrowserTest {
                     .isEqualTo(true);
             Page opened =
                     stranger.waitForPage(() -> visitor.getByText("Both, please").click());
-            assertThat(opened)
-                    .hasURL(Pattern.compile(".*" + trail.redirectPath() + ".*|.*lanternfish.*|chrome-error.*"));
+            assertThat(opened.getByRole(AriaRole.HEADING)).hasText("The offer itself");
             assertThat(visitor.getByRole(AriaRole.HEADING).first()).hasText("Two at once");
             visitor.getByLabel("E-mail address").fill("nonsense");
             button(visitor, "Send, and both").click();
@@ -388,14 +392,12 @@ class GrowAListStory extends BrowserTest {
             visitor.getByLabel("E-mail address").fill(ines);
             Page second =
                     stranger.waitForPage(() -> button(visitor, "Send, and both").click());
-            assertThat(second)
-                    .hasURL(Pattern.compile(".*" + trail.redirectPath() + ".*|.*lanternfish.*|chrome-error.*"));
+            assertThat(second.getByRole(AriaRole.HEADING)).hasText("The offer itself");
             assertThat(stranger.pages()).hasSize(before + 1);
             visitor.waitForURL(Pattern.compile(".*" + trail.bridgePath() + "$"));
             Page third = stranger.waitForPage(
                     () -> visitor.getByLabel("In both places").click());
-            assertThat(third)
-                    .hasURL(Pattern.compile(".*" + trail.redirectPath() + ".*|.*lanternfish.*|chrome-error.*"));
+            assertThat(third.getByRole(AriaRole.HEADING)).hasText("The offer itself");
             assertThat(stranger.pages()).hasSize(before + 2);
             assertThat(visitor.getByLabel("In both places")).not().isChecked();
         }

@@ -28,7 +28,10 @@ import java.util.stream.Stream;
  */
 public record PastedLink(UriTemplate template, List<Part> parts, Map<String, SubIdFill> proposed) {
 
+    /** Of HTML, which holds more than the address. */
     private static final int MOST = 20_000;
+
+    private static final int MOST_ADDRESS = 2_000;
     private static final int MOST_NAME = 60;
     private static final Pattern BARE_HOST = Pattern.compile("[\\p{L}\\p{N}_-]+\\.[\\p{L}\\p{N}._-]+(?:[:/?#].*)?");
     private static final Pattern PATH_END = Pattern.compile("/?(?:[?#].*)?$");
@@ -78,7 +81,10 @@ public record PastedLink(UriTemplate template, List<Part> parts, Map<String, Sub
      */
     public static PastedLink read(String pasted, String subId) {
         String text = address(PlainText.line("affiliate link", pasted.replaceAll("\\s", " "), MOST));
-        return new Reading(text, PlainText.optionalLine("name of the sub ID", subId, MOST_NAME)).read();
+        return new Reading(
+                        PlainText.line("affiliate link", text, MOST_ADDRESS),
+                        PlainText.optionalLine("name of the sub ID", subId, MOST_NAME))
+                .read();
     }
 
     private static String address(String pasted) {

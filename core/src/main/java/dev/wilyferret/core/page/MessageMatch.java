@@ -1,6 +1,8 @@
 package dev.wilyferret.core.page;
 
 import dev.wilyferret.core.figures.Rate;
+import dev.wilyferret.core.text.PlainText;
+import dev.wilyferret.core.text.Refusal;
 import dev.wilyferret.core.text.Words;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
@@ -23,12 +25,15 @@ import java.util.stream.Collectors;
  */
 public record MessageMatch(List<String> carried, List<String> missing) {
 
+    private static final int MOST = 2_000;
+
     private static final Pattern TOKEN = Pattern.compile("\\{\\{[^{}]*+}}");
     private static final Pattern PIECE = Pattern.compile("\\s+");
 
     /**
-     * @param ad its words
+     * @param ad its words, at most 2,000 characters
      * @param language of the page, such as {@code de} or {@code pt-BR}
+     * @throws Refusal if the ad is longer
      */
     public static MessageMatch of(String ad, Blocks page, String language) {
         StringBuilder words = new StringBuilder();
@@ -43,7 +48,7 @@ public record MessageMatch(List<String> carried, List<String> missing) {
         Set<String> there = meaningful(words.toString(), language);
         List<String> carried = new ArrayList<>();
         List<String> missing = new ArrayList<>();
-        for (String word : meaningful(ad, language)) {
+        for (String word : meaningful(PlainText.lines("ad", ad, MOST), language)) {
             (there.stream().anyMatch(other -> same(word, other)) ? carried : missing).add(word);
         }
         return new MessageMatch(List.copyOf(carried), List.copyOf(missing));
@@ -81,7 +86,7 @@ public record MessageMatch(List<String> carried, List<String> missing) {
             case KATAKANA, HANGUL, THAI, LAO, KHMER, MYANMAR -> 2;
             default -> Character.isDigit(first) ? 1 : 3;
         };
-        return Words.letters(word) >= least;
+        return word.codePointCount(0, word.length()) >= least;
     }
 
     private static boolean same(String one, String other) {

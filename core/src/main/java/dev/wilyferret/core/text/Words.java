@@ -12,6 +12,9 @@ import java.util.List;
  */
 public final class Words {
 
+    /** Before it each character is a letter or sign of its own, but for a line's two ends. */
+    private static final int FIRST_MARK = 0x300;
+
     private Words() {}
 
     /** The words of a text in the order they stand, numbers among them; signs are none. Composed (Unicode's form NFC). */
@@ -32,6 +35,9 @@ public final class Words {
 
     /** How many letters and signs a reader sees. */
     public static int letters(String text) {
+        if (text.chars().allMatch(sign -> sign < FIRST_MARK && sign != '\r')) {
+            return text.length();
+        }
         BreakIterator breaks = BreakIterator.getCharacterInstance(ULocale.ROOT);
         breaks.setText(text);
         int letters = 0;

@@ -1,4 +1,4 @@
-package dev.wilyferret.app.mail;
+package dev.wilyferret.app.keeping;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -7,18 +7,31 @@ import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.PostBox;
 import dev.wilyferret.app.kit.Program;
 import dev.wilyferret.app.kit.TestDatabase;
+import dev.wilyferret.core.id.ShortId;
 import java.sql.Connection;
 import java.sql.DriverManager;
+import java.sql.SQLException;
 import java.time.Duration;
+import java.util.HashSet;
 import java.util.Map;
+import java.util.Queue;
+import java.util.Set;
+import java.util.UUID;
+import java.util.concurrent.ConcurrentLinkedQueue;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
 
-/** A broadcast to ten thousand is stopped, gone on with, and killed halfway: everybody gets it once. */
-class BroadcastKillTest {
+/**
+ * The program is killed outright under load, as if the plug were pulled: every click that got its redirect is in the log, and
+ * of a broadcast that was stopped, gone on with and killed halfway everybody gets one letter.
+ */
+class PlugPulledTest {
 
     /** Enough to be stopped and killed in the middle of; ./ferret bench large sends to more. */
     private static final int PEOPLE = Integer.getInteger("ferret.receivers", 1_500);
@@ -27,12 +40,12 @@ class BroadcastKillTest {
     private static final String CROWD = "@crowd.example";
 
     @Test
-    void everybodyGetsItExactlyOnce() throws Exception {
-        TestDatabase.create("mailkill");
+    void whatWasAnsweredIsKeptAndWhatWasUnderWayGoesOn() throws Exception {
+        TestDatabase.create("plug");
         int smtp = FreePort.take();
         PostBox post = PostBox.on(smtp);
         Program program = Program.start(
-                        "mailkill",
+                        "plug",
                         Map.of(
                                 "FERRET_MAIL_HOST", "127.0.0.1",
                                 "FERRET_MAIL_PORT", String.valueOf(smtp),
@@ -42,6 +55,7 @@ class BroadcastKillTest {
                 .awaitUp();
         Guest owner = signedIn(program);
         String mail = broadcast(owner);
+        Set<UUID> answered;
         owner.sendTo(mail, mail + "/send");
         long began = System.nanoTime();
         awaitLetters(post, PEOPLE / 8, 90);
@@ -55,12 +69,19 @@ class BroadcastKillTest {
                 .pollInterval(Duration.ofMillis(500))
                 .until(() -> received(post), now -> seen.getAndSet(now) == now);
         assertThat(held).as("letters while it is stopped").isLessThan(PEOPLE);
-        owner.sendTo(mail, mail + "/resume");
-        awaitLetters(post, held + PEOPLE / 8, 90);
-        program.kill();
+        try (Clicks clicks = new Clicks(program.siteAddress())) {
+            owner.sendTo(mail, mail + "/resume");
+            awaitLetters(post, held + PEOPLE / 8, 90);
+            Awaitility.await().atMost(Duration.ofSeconds(60)).until(() -> clicks.answered.size() > 200);
+            program.kill();
+            answered = Set.copyOf(clicks.answered);
+        }
         assertThat(received(post)).as("letters before the kill").isLessThan(PEOPLE);
 
         program.startAgain();
+        Awaitility.await()
+                .atMost(Duration.ofSeconds(90))
+                .untilAsserted(() -> assertThat(clicksKept()).containsAll(answered));
         long again = System.nanoTime();
         awaitLetters(post, PEOPLE, 240);
         System.out.printf(
@@ -79,6 +100,54 @@ class BroadcastKillTest {
                 .untilAsserted(
                         () -> assertThat(back.get(mail).body()).contains("%,d of %,d".formatted(PEOPLE, PEOPLE)));
         program.stop();
+    }
+
+    /** Visitors who click as fast as they are answered. */
+    private static final class Clicks implements AutoCloseable {
+
+        private final Queue<UUID> answered = new ConcurrentLinkedQueue<>();
+        private final AtomicBoolean going = new AtomicBoolean(true);
+        private final ExecutorService pool = Executors.newFixedThreadPool(8);
+
+        Clicks(String origin) {
+            for (int i = 0; i < 8; i++) {
+                pool.submit(() -> {
+                    while (going.get()) {
+                        try {
+                            click(origin);
+                        } catch (RuntimeException gone) {
+                            going.set(false);
+                        }
+                    }
+                });
+            }
+        }
+
+        private void click(String origin) {
+            Guest guest = new Guest(origin);
+            if (guest.get("/go/balcony-1").statusCode() == 302) {
+                String clicked = guest.cookie("wf_c").orElseThrow().split("\\.")[0];
+                answered.add(ShortId.parse(clicked).orElseThrow());
+            }
+        }
+
+        @Override
+        public void close() {
+            going.set(false);
+            pool.close();
+        }
+    }
+
+    private static Set<UUID> clicksKept() throws SQLException {
+        Set<UUID> kept = new HashSet<>();
+        try (var connection = DriverManager.getConnection(TestDatabase.url("plug"), "ferret", TestDatabase.password());
+                var statement = connection.createStatement();
+                var rows = statement.executeQuery("select id from click")) {
+            while (rows.next()) {
+                kept.add(rows.getObject(1, UUID.class));
+            }
+        }
+        return kept;
     }
 
     private static Guest signedIn(Program program) {
@@ -113,7 +182,7 @@ class BroadcastKillTest {
                         ""))
                 .replaceFirst("^https?://[^/]+", "");
         try (Connection connection =
-                        DriverManager.getConnection(TestDatabase.url("mailkill"), "ferret", TestDatabase.password());
+                        DriverManager.getConnection(TestDatabase.url("plug"), "ferret", TestDatabase.password());
                 var insert = connection.prepareStatement("""
                         insert into subscriber (workspace_id, id, list_id, email, address_key, first_name, last_name, phone,
                           answers, tags, state, source, campaign, country, consent, suspect, order_ref, joined_at, confirmed_at,
