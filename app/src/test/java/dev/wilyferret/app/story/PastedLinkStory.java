@@ -44,7 +44,9 @@ class PastedLinkStory extends BrowserTest {
         }
         assertThat(page.locator("#sent")).containsText(sent.replace("CLICK", "06c2w0g7m4e8t5n1k9qzr3hv2d"));
         assertThat(page.locator("#sent")).containsText("Each sale will name its click");
-        inOrder(page);
+        if (subId != null) {
+            inOrder(page);
+        }
         actions++;
         button(page, "Note the first offer").click();
         assertThat(page.getByRole(AriaRole.STATUS)).containsText("The offer is kept");
