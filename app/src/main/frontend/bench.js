@@ -85,20 +85,31 @@
       });
   }
 
+  function frameOf(source) {
+    return Array.from(pane.querySelectorAll('iframe')).find(function (one) { return one.contentWindow === source; });
+  }
+
+  // Measured before it had its size; frames out of sight are told of it late, and not by an event of their own.
+  function askAgain(frame, about) {
+    requestAnimationFrame(function () {
+      if (about === number) frame.contentWindow.postMessage({ kind: 'measure', number: about, width: frame.dataset.width }, origin);
+    });
+  }
+
   window.addEventListener('message', function (event) {
     if (event.origin !== origin) return;
     if (event.data.kind === 'chosen') enter(event.data.block);
+    if (event.data.kind === 'unsized') askAgain(frameOf(event.source), event.data.number);
     if (event.data.kind === 'measured') {
       if (event.data.number !== number) {
         // A page that was still loading while something was typed.
         if (event.data.number === 0) event.source.postMessage({ kind: 'follow', number: number, query: query() }, origin);
         return;
       }
-      var frame = Array.from(pane.querySelectorAll('iframe')).find(function (one) { return one.contentWindow === event.source; });
+      var frame = frameOf(event.source);
       if (!behind || behind.frame !== frame) bringUp();
       if (Math.abs(event.data.width - frame.dataset.width) > 20) {
-        // Measured before it had its size; frames out of sight are told of it late, and not by an event of their own.
-        requestAnimationFrame(function () { event.source.postMessage({ kind: 'measure', number: event.data.number }, origin); });
+        askAgain(frame, event.data.number);
         return;
       }
       measured[frame.dataset.screen] = event.data.bottoms;

@@ -10,10 +10,18 @@
     if (!lit) return;
     lit.style.outline = '3px solid #f0a72e';
     lit.style.outlineOffset = '4px';
-    if (bring) lit.scrollIntoView({ block: 'center' });
+    if (!bring) return;
+    // Only this page moves: scrolling the thing into view would move the bench too, away from under the pointer.
+    var box = lit.getBoundingClientRect();
+    scrollTo(scrollX, scrollY + box.top - Math.max(0, (innerHeight - box.height) / 2));
   }
 
-  function measure(number) {
+  // At another width than the one it should have, nothing measured is worth anything.
+  function measure(number, width) {
+    if (width && Math.abs(innerWidth - width) > 20) {
+      parent.postMessage({ kind: 'unsized', number: number }, bench);
+      return;
+    }
     // Half a page has no fold; the whole one measures itself.
     if (document.readyState !== 'complete') return;
     var bottoms = {};
@@ -50,7 +58,7 @@
   addEventListener('message', function (event) {
     if (event.origin !== bench) return;
     if (event.data.kind === 'follow') follow(event.data.number, event.data.query, event.data.drawn);
-    if (event.data.kind === 'measure') measure(event.data.number);
+    if (event.data.kind === 'measure') measure(event.data.number, event.data.width);
     if (event.data.kind === 'light') light(event.data.block, true);
   });
   document.addEventListener('click', function (event) {

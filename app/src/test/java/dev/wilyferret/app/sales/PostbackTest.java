@@ -105,6 +105,37 @@ class PostbackTest extends AppTest {
     }
 
     @Test
+    void anAmountOfTwoReadingsIsKeptUntilItsNetworksWayIsKnown() {
+        guest().get(postback("&click_id=" + click + "&order_id=LF-20&commission=1,000&order_value=12,500"));
+        guest().get(postback("&click_id=" + click + "&order_id=LF-21&commission=lots"));
+        assertThat(kept()).extracting(Postback::outcome).containsOnly(Postback.Outcome.UNREADABLE);
+        assertThat(kept().getLast().note()).contains("can be read as 1,000.00 or as 1.00");
+        assertThat(sales.latest(trail.workspace())).isEmpty();
+        clock.pass(java.time.Duration.ofHours(5));
+        var received = kept().getLast().receivedAt();
+
+        Guest owner = owner(trail.stage());
+        String way = "/sales/networks/" + trail.network().id() + "/numbers";
+        owner.sendTo("/sales", way, "style", "POINT");
+        assertThat(owner.get("/sales").body()).contains("1 sale is recorded", "1,000.00 EUR");
+
+        Sale sale = sales.latest(trail.workspace()).getFirst();
+        assertThat(sale.commission().minor()).isEqualTo(100_000);
+        assertThat(sale.orderValue().minor()).isEqualTo(1_250_000);
+        assertThat(sale.soldAt()).as("when it was reported").isEqualTo(received);
+        assertThat(kept())
+                .extracting(Postback::outcome)
+                .containsExactly(Postback.Outcome.UNREADABLE, Postback.Outcome.SALE);
+        owner.sendTo("/sales", way, "style", "COMMA");
+        guest().get(postback("&click_id=" + click + "&order_id=LF-22&commission=1.250,5"));
+        assertThat(sales.latest(trail.workspace()).getFirst().commission().minor())
+                .isEqualTo(125_050);
+        Guest stranger = owner(scenario.emptyWithLegal());
+        assertThat(stranger.sendTo("/sales", way, "style", "POINT").statusCode())
+                .isEqualTo(404);
+    }
+
+    @Test
     void whatCannotBeReadIsKeptWithTheReason() {
         guest().get(postback("&click_id=" + click + "&order_id=LF-6&commission=-3"));
         guest().get(postback("&click_id=" + click + "&order_id=LF-7&commission=lots"));

@@ -10,8 +10,15 @@ import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.app.leads.Lead;
 import dev.wilyferret.app.leads.Leads;
 import dev.wilyferret.app.offers.Offer;
+import dev.wilyferret.app.offers.OfferDetails;
 import dev.wilyferret.app.offers.Offers;
+import dev.wilyferret.core.address.UriTemplate;
 import dev.wilyferret.core.id.ShortId;
+import dev.wilyferret.core.money.Money;
+import dev.wilyferret.core.offer.AffiliateLink;
+import dev.wilyferret.core.offer.Countries;
+import dev.wilyferret.core.offer.Payout;
+import dev.wilyferret.core.offer.SubIdFill;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.FormField;
@@ -82,6 +89,37 @@ class FormTest extends AppTest {
 
     private String optIn() {
         return "/opt-in/" + ShortId.of(trail.bridge().id()) + "/f";
+    }
+
+    /** Either of two at once may lead to another offer. */
+    @ParameterizedTest
+    @CsvSource({"true", "false"})
+    void oneOfTwoAtOnceLeadsToAnotherOffer(boolean newTab) {
+        UUID other = offers.add(
+                trail.workspace(),
+                "Other network",
+                new OfferDetails(
+                        "きのこ",
+                        new AffiliateLink(
+                                UriTemplate.parseWeb("https://straße.test/きのこ?sub={sub}"),
+                                Map.of("sub", new SubIdFill.ClickId())),
+                        new Payout.PerSale(Money.zero(Scenario.EUR)),
+                        Countries.parse(""),
+                        false));
+        NextStep there = new NextStep.ToAnotherOffer(other);
+        NextStep own = new NextStep.ToOffer();
+        publish(Scenario.content(
+                headline(),
+                Placed.of(
+                        "b",
+                        new Block.Button(
+                                "Both",
+                                newTab ? new NextStep.TwoAtOnce(there, own) : new NextStep.TwoAtOnce(own, there))),
+                disclosure()));
+        HttpResponse<String> out =
+                guest().get("/out/" + ShortId.of(trail.bridge().id()) + "/" + ShortId.of(other));
+        assertThat(out.statusCode()).isEqualTo(302);
+        assertThat(location(out)).startsWith("https://xn--strae-oqa.test/%E3%81%8D%E3%81%AE%E3%81%93?sub=");
     }
 
     private static String view(HttpResponse<String> page) {

@@ -147,6 +147,20 @@ class PageBenchStory extends BrowserTest {
         assertThat(field(page, "Headline")).hasValue("Another headline");
     }
 
+    /** What is pressed slowly stays under the pointer: the page beside it moves, the bench does not. */
+    @Test
+    void aLineThatIsPressedStaysUnderThePointer() {
+        Page page = bench();
+        Locator last = page.locator("li.line").last();
+        last.scrollIntoViewIfNeeded();
+        Object before = page.evaluate("scrollY");
+        last.locator("textarea").first().evaluate("field => field.focus({preventScroll: true})");
+        assertThat(live(page).locator("[data-block=disclosure]")).hasAttribute("style", Pattern.compile("outline.*"));
+        assertThat(page.evaluate(
+                        "new Promise(done => requestAnimationFrame(() => requestAnimationFrame(() => done(scrollY))))"))
+                .isEqualTo(before);
+    }
+
     @Test
     void wordsTypedWhileTheSheetIsOnItsWayAreNotLost() {
         Page page = bench();
