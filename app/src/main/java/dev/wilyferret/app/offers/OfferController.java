@@ -42,8 +42,8 @@ class OfferController {
     }
 
     @GetMapping("/offers/new")
-    String blank(@AuthenticationPrincipal Member member, @RequestParam(defaultValue = "") String link, Model model) {
-        return show(member, Optional.empty(), Intake.showing(Map.of("payout", "PER_SALE", "template", link)), model);
+    String blank(@AuthenticationPrincipal Member member, Model model) {
+        return show(member, Optional.empty(), Intake.showing(Map.of("payout", "PER_SALE")), model);
     }
 
     @GetMapping("/offers/{id}")

@@ -22,13 +22,4 @@ public enum NumberStyle {
     char grouping() {
         return grouping;
     }
-
-    /** The style whose decimals begin with this sign. */
-    static NumberStyle decimalsAfter(char sign) {
-        return sign == POINT.decimal ? POINT : COMMA;
-    }
-
-    NumberStyle other() {
-        return this == POINT ? COMMA : POINT;
-    }
 }
