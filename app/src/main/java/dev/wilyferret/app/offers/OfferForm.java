@@ -147,6 +147,6 @@ final class OfferForm {
         boolean lacksPartnerId = pasted.parts().stream()
                 .anyMatch(part -> part.kind() == PastedLink.Kind.PARTNER_ID
                         && link.fills().get(part.place()) instanceof SubIdFill.Nothing);
-        return new Sample(sent, new WebAddress(sent).readable(), link.carriesClickId(), lacksPartnerId);
+        return new Sample(sent, WebAddress.readable(sent), link.carriesClickId(), lacksPartnerId);
     }
 }

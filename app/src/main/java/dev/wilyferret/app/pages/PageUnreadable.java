@@ -7,8 +7,8 @@ class PageUnreadable extends RuntimeException {
 
     private static final long serialVersionUID = 1;
 
-    final transient UUID promotion;
-    final transient UUID page;
+    final UUID promotion;
+    final UUID page;
 
     PageUnreadable(UUID promotion, UUID page, RuntimeException why) {
         super("The document of page %s cannot be read.".formatted(page), why);

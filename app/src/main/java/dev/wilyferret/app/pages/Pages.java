@@ -10,7 +10,6 @@ import dev.wilyferret.core.page.Hold;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
-import dev.wilyferret.core.page.Placed;
 import dev.wilyferret.core.text.Refusal;
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.LockModeType;
@@ -116,7 +115,7 @@ public class Pages {
     @Transactional(readOnly = true)
     public List<LeftOut> unreadable(UUID workspace, UUID promotion) {
         List<LeftOut> found = new ArrayList<>();
-        readable(pages.ofPromotion(workspace, promotion), found::add).forEach(page -> {});
+        readable(pages.ofPromotion(workspace, promotion), found::add).toList();
         return found;
     }
 
@@ -174,7 +173,7 @@ public class Pages {
     @Transactional
     public Page make(UUID workspace, UUID promotion, String design, String name, ContentPage page) {
         ContentPage draft = first(workspace, promotion, PageKind.REDIRECT)
-                .map(redirect -> relinked(page, NextStep.ToOffer.class, new NextStep.ToPage(redirect.id())))
+                .map(redirect -> page.leading(offerTo(redirect)))
                 .orElse(page);
         Page made = add(workspace, promotion, PageKind.CONTENT, name, design, draft);
         locked(workspace, made.id()).design = design;
@@ -191,9 +190,8 @@ public class Pages {
         NextStep onward = first(page.workspace(), promotion, PageKind.REDIRECT)
                 .<NextStep>map(redirect -> new NextStep.ToPage(redirect.id()))
                 .orElseGet(NextStep.ToOffer::new);
-        ContentPage copy = relinked(
-                (ContentPage) page.draft(),
-                step -> step instanceof NextStep.ToPage
+        ContentPage copy = ((ContentPage) page.draft())
+                .leading(step -> step instanceof NextStep.ToPage
                                 || step instanceof NextStep.ToPageToMake
                                 || step instanceof NextStep.ToOffer
                         ? onward
@@ -224,7 +222,7 @@ public class Pages {
                         other.id(),
                         other.revision(),
                         "page made",
-                        draft -> relinked(draft, waited, new NextStep.ToPage(made.id())));
+                        draft -> draft.leading(step -> step.equals(waited) ? new NextStep.ToPage(made.id()) : step));
             }
         }
     }
@@ -244,25 +242,12 @@ public class Pages {
                         landing.id(),
                         landing.revision(),
                         "redirect",
-                        page -> relinked(page, NextStep.ToOffer.class, new NextStep.ToPage(redirect.id()))));
+                        page -> page.leading(offerTo(redirect))));
         return find(workspace, redirect.id()).orElseThrow();
     }
 
-    private static ContentPage relinked(ContentPage page, Class<? extends NextStep> from, NextStep to) {
-        return relinked(page, step -> from.isInstance(step) ? to : step);
-    }
-
-    private static ContentPage relinked(ContentPage page, NextStep from, NextStep to) {
-        return relinked(page, step -> step.equals(from) ? to : step);
-    }
-
-    private static ContentPage relinked(ContentPage page, UnaryOperator<NextStep> change) {
-        return page.blocks(blocks -> {
-            for (Placed placed : blocks.all().toList()) {
-                blocks = blocks.changed(placed.id(), one -> one.with(one.block().leading(change)));
-            }
-            return blocks;
-        });
+    private static UnaryOperator<NextStep> offerTo(Page redirect) {
+        return step -> step instanceof NextStep.ToOffer ? new NextStep.ToPage(redirect.id()) : step;
     }
 
     private Page add(UUID workspace, UUID promotion, PageKind kind, String name, String slugWish, PageDocument draft) {

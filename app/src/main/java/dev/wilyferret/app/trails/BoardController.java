@@ -124,7 +124,7 @@ class BoardController {
         Optional<Slug> slug = form.take("slug", promotions::freeSlug);
         Optional<ReadyTrail> trail = ReadyTrail.of(form.value("trail"));
         Optional<UUID> second = trail.filter(one -> !one.secondOffer().isEmpty())
-                .flatMap(one -> form.take("secondOffer", id -> secondOffer(all, offer, id)));
+                .flatMap(one -> form.take("secondOffer", id -> TrailMaker.secondOffer(all, offer, id)));
         if (!form.clean()) {
             return show(all, form, model);
         }
@@ -136,18 +136,5 @@ class BoardController {
         }
         trail.ifPresent(one -> maker.make(made, one, second));
         return "redirect:/promotions/" + made.id();
-    }
-
-    /** @throws Refusal if it is none of the workspace's, or the promotion's own */
-    static UUID secondOffer(List<Offer> all, Optional<Offer> first, String id) {
-        return all.stream()
-                .map(Offer::id)
-                .filter(one -> one.toString().equals(id))
-                .filter(one -> first.filter(own -> own.id().equals(one)).isEmpty())
-                .findFirst()
-                .orElseThrow(() -> new Refusal(
-                        all.size() < 2
-                                ? "This trail needs a second offer. Note it under Offers, then come back."
-                                : "Choose the second offer: another one than the first."));
     }
 }

@@ -130,7 +130,7 @@ class PromotionController {
                     chosen,
                     chosen.secondOffer().isEmpty()
                             ? Optional.empty()
-                            : Optional.of(BoardController.secondOffer(all, own, secondOffer)));
+                            : Optional.of(TrailMaker.secondOffer(all, own, secondOffer)));
         } catch (Refusal refusal) {
             after.addFlashAttribute("notMade", refusal.getMessage());
             return "redirect:/promotions/" + promotion;

@@ -2,6 +2,7 @@ package dev.wilyferret.app.trails;
 
 import dev.wilyferret.app.installation.Installation;
 import dev.wilyferret.app.mail.Mails;
+import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.people.Lists;
@@ -12,6 +13,7 @@ import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.design.ReadyTrail;
 import dev.wilyferret.core.mail.MailText;
 import dev.wilyferret.core.page.RichText;
+import dev.wilyferret.core.text.Refusal;
 import java.time.Duration;
 import java.util.HashMap;
 import java.util.List;
@@ -45,6 +47,23 @@ public class TrailMaker {
     @Transactional
     public void make(Promotion promotion, ReadyTrail trail) {
         make(promotion, trail, Optional.empty());
+    }
+
+    /**
+     * The offer that was chosen for a trail with two.
+     *
+     * @throws Refusal if it is none of the workspace's, or the promotion's own
+     */
+    static UUID secondOffer(List<Offer> all, Optional<Offer> first, String id) {
+        return all.stream()
+                .map(Offer::id)
+                .filter(one -> one.toString().equals(id))
+                .filter(one -> first.filter(own -> own.id().equals(one)).isEmpty())
+                .findFirst()
+                .orElseThrow(() -> new Refusal(
+                        all.size() < 2
+                                ? "This trail needs a second offer. Note it under Offers, then come back."
+                                : "Choose the second offer: another one than the first."));
     }
 
     /** @param secondOffer where its page for a second offer leads; empty where that is not chosen yet */

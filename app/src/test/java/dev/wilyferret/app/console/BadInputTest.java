@@ -91,6 +91,16 @@ class BadInputTest extends AppTest {
     }
 
     @Test
+    void aLinkAsLongAsMayBeIsShownThoughItIsLongerOnceFilledIn() {
+        String longest = "https://lanternfish.test/" + "a".repeat(1_960) + "?sub1=";
+        assertThat(offer("Course", longest, "27.50", "DE").statusCode()).isEqualTo(302);
+        String kept = "/offers/" + offers.of(stage.id()).getFirst().id();
+        assertThat(owner.get(kept).body()).contains("Each sale will name its click");
+        assertThat(offer("Course", longest + "x".repeat(50), "27.50", "DE").body())
+                .contains("at most 2,000 fit");
+    }
+
+    @Test
     void controlCharactersAndReorderingMarksAreRefusedByName() {
         assertThat(offer("Cel\u0007lar", TEMPLATE, "1", "").body()).contains("(U+0007) at position 4");
         assertThat(offer("Cellar \u202Eporc", TEMPLATE, "1", "").body()).contains("(U+202E) at position 8");

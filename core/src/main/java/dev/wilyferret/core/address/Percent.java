@@ -3,6 +3,8 @@ package dev.wilyferret.core.address;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
+import java.util.HexFormat;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /** Percent-encoding (RFC 3986, 2.1), in UTF-8. */
@@ -15,9 +17,14 @@ final class Percent {
 
     private static final Pattern BEYOND_ASCII = Pattern.compile("(?:%[89A-Fa-f][0-9A-Fa-f])++");
 
+    private static final HexFormat HEX = HexFormat.of().withUpperCase();
+
     private Percent() {}
 
-    /** @param kept what stays as it is; a triplet that is there already stays too if {@code '%'} is among it */
+    /**
+     * @param kept what stays as it is
+     * @param tripletsStay whether what is encoded already stays so
+     */
     static String encoded(String text, String kept, boolean tripletsStay) {
         StringBuilder out = new StringBuilder(text.length() + 16);
         for (int at = 0; at < text.length(); ) {
@@ -34,7 +41,7 @@ final class Percent {
 
     private static void append(StringBuilder out, int point) {
         for (byte octet : Character.toString(point).getBytes(StandardCharsets.UTF_8)) {
-            out.append('%').append("%02X".formatted(octet));
+            out.append('%').append(HEX.toHexDigits(octet));
         }
     }
 
@@ -62,13 +69,11 @@ final class Percent {
 
     /** With the letters beyond ASCII as letters; what is no UTF-8, or would show as nothing, stays as it is. */
     static String readable(String encoded) {
-        return BEYOND_ASCII
-                .matcher(encoded)
-                .replaceAll(found -> java.util.regex.Matcher.quoteReplacement(letters(found.group())));
+        return BEYOND_ASCII.matcher(encoded).replaceAll(found -> Matcher.quoteReplacement(letters(found.group())));
     }
 
     private static String letters(String triplets) {
-        byte[] octets = java.util.HexFormat.of().parseHex(triplets.replace("%", ""));
+        byte[] octets = HEX.parseHex(triplets.replace("%", ""));
         try {
             String text = StandardCharsets.UTF_8
                     .newDecoder()

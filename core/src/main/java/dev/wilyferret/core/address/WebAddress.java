@@ -41,6 +41,11 @@ public record WebAddress(String text) {
 
     /** As people read it: the host and the path in their own letters. */
     public String readable() {
+        return readable(text);
+    }
+
+    /** As {@link #readable()}, of an address that was made of one by filling it in. */
+    public static String readable(String text) {
         int host = hostAt(text);
         int end = hostEnd(text);
         String authority = text.substring(host, end);

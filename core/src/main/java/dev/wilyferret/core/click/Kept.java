@@ -1,7 +1,6 @@
 package dev.wilyferret.core.click;
 
-import java.net.URLDecoder;
-import java.nio.charset.StandardCharsets;
+import dev.wilyferret.core.address.Query;
 import java.util.Arrays;
 import java.util.Locale;
 import java.util.Set;
@@ -62,16 +61,8 @@ final class Kept {
     }
 
     private static boolean personal(String part) {
-        String plain = decoded(part);
+        String plain = Query.decoded(part);
         String name = plain.split("=", 2)[0].strip().toLowerCase(Locale.ROOT);
         return PERSONAL.contains(name) || plain.indexOf('@') >= 0;
-    }
-
-    private static String decoded(String text) {
-        try {
-            return URLDecoder.decode(text, StandardCharsets.UTF_8);
-        } catch (IllegalArgumentException broken) {
-            return text;
-        }
     }
 }

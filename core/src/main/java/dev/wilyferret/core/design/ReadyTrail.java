@@ -257,21 +257,13 @@ public record ReadyTrail(
         NextStep second = offer.<NextStep>map(NextStep.ToAnotherOffer::new).orElseGet(NextStep.NotChosen::new);
         List<Stop> led = stops.stream()
                 .map(stop -> stop.name.equals(secondOffer)
-                        ? new Stop(stop.design, stop.name, relinked(stop.page, second))
+                        ? new Stop(
+                                stop.design,
+                                stop.name,
+                                stop.page.leading(step -> step instanceof NextStep.ToOffer ? second : step))
                         : stop)
                 .toList();
         return new ReadyTrail(key, name, purpose, led, list, redirect, secondOffer);
-    }
-
-    private static ContentPage relinked(ContentPage page, NextStep second) {
-        return page.blocks(blocks -> {
-            for (Placed placed : blocks.all().toList()) {
-                blocks = blocks.changed(
-                        placed.id(),
-                        one -> one.with(one.block().leading(step -> step instanceof NextStep.ToOffer ? second : step)));
-            }
-            return blocks;
-        });
     }
 
     /** The pages with their forms putting people on a list. */

@@ -12,7 +12,7 @@ final class Shorteners {
     private static final int DIGITS = 16;
 
     /**
-     * The first sixteen digits of each host's SHA-256, so that nobody else's name stands in the program. The first is found by
+     * The first sixteen digits of each host's SHA-256, so that nobody else's name stands in the program. One of them is found by
      * {@code printf %s shorten.example | sha256sum}.
      */
     private static final Set<String> KNOWN = Set.of("""

@@ -73,8 +73,9 @@ public record SpamLook(List<Finding> findings) {
     public static SpamLook at(MailText mail, Sent sent) {
         List<Finding> found = new ArrayList<>();
         subject(found, mail.subject());
-        body(found, mail.body());
-        links(found, mail.body(), sent);
+        List<String> words = Words.of(mail.body().words());
+        body(found, mail.body().source(), words);
+        links(found, mail.body().links(), words.size(), sent);
         if (!sent.textPart) {
             found.add(new Finding(20, "It has no plain text part.", "Send text and HTML together."));
         }
@@ -130,9 +131,7 @@ public record SpamLook(List<Finding> findings) {
         return match.find() ? match.group() : "";
     }
 
-    private static void body(List<Finding> found, RichText body) {
-        String source = body.source();
-        List<String> words = Words.of(body.words());
+    private static void body(List<Finding> found, String source, List<String> words) {
         int loud = loud(words);
         if (loud > 2 && loud * 10 > words.size()) {
             found.add(new Finding(20, "More than one word in ten is in capitals.", "Write them in small letters."));
@@ -149,9 +148,7 @@ public record SpamLook(List<Finding> findings) {
         }
     }
 
-    private static void links(List<Finding> found, RichText body, Sent sent) {
-        int words = Words.of(body.words()).size();
-        List<RichText.Span.Link> links = body.links();
+    private static void links(List<Finding> found, List<RichText.Span.Link> links, int words, Sent sent) {
         if (words < 30 && !links.isEmpty()) {
             found.add(new Finding(
                     10,

@@ -123,7 +123,7 @@ public record PastedLink(UriTemplate template, List<Part> parts, Map<String, Sub
 
     /** What the network may be called for now. */
     public String host() {
-        String origin = new WebAddress(template.address(Map.of())).readable();
+        String origin = WebAddress.readable(template.address(Map.of()));
         String host = PATH_END.matcher(origin).replaceFirst("").replaceFirst("^https?://(www\\.)?", "");
         return host.replaceFirst("[/:].*", "");
     }

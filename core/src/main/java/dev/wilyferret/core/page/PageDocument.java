@@ -41,6 +41,17 @@ public sealed interface PageDocument {
             return new ContentPage(settings, look, blocks, others);
         }
 
+        /** The page with each single way on changed. */
+        public ContentPage leading(UnaryOperator<NextStep> change) {
+            return blocks(all -> {
+                Blocks led = all;
+                for (Placed placed : all.all().toList()) {
+                    led = led.changed(placed.id(), one -> one.with(one.block().leading(change)));
+                }
+                return led;
+            });
+        }
+
         /** The moments at which what visitors see changes by itself: the ends of its countdowns. */
         public NavigableSet<Instant> turns() {
             NavigableSet<Instant> turns = new TreeSet<>();
