@@ -90,6 +90,6 @@ public class Broadcasts {
     }
 
     private MailRow row(UUID workspace, UUID id) {
-        return mails.findById(new RowKey(workspace, id)).orElseThrow();
+        return mails.toChange(new RowKey(workspace, id)).orElseThrow();
     }
 }

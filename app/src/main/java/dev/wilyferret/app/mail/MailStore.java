@@ -1,17 +1,18 @@
 package dev.wilyferret.app.mail;
 
-import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.app.storage.LockingStore;
+import jakarta.persistence.LockModeType;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.NativeQuery;
 import org.springframework.data.jpa.repository.Query;
 
-interface MailStore extends JpaRepository<MailRow, RowKey> {
+interface MailStore extends LockingStore<MailRow> {
 
     @Query(
             "from MailRow where key.workspace = :workspace and list = :list and kind = :kind and removedAt is null order by position, madeAt")
@@ -23,10 +24,13 @@ interface MailStore extends JpaRepository<MailRow, RowKey> {
             """)
     Set<UUID> listsSwitchedOff(UUID workspace);
 
-    @Query("from MailRow where kind = BROADCAST and state = SCHEDULED and sendAt <= :now and removedAt is null")
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query(
+            "from MailRow where kind = BROADCAST and state = SCHEDULED and sendAt <= :now and removedAt is null order by key.id")
     List<MailRow> toBegin(Instant now);
 
-    @Query("from MailRow where kind = BROADCAST and state = RUNNING and removedAt is null")
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("from MailRow where kind = BROADCAST and state = RUNNING and removedAt is null order by key.id")
     List<MailRow> running();
 
     @Query("select max(position) from MailRow where key.workspace = :workspace and list = :list and kind = :kind")

@@ -84,7 +84,7 @@ public class Mails {
     /** Also one that was taken out of its sequence. */
     @Transactional(readOnly = true)
     public Written sent(UUID workspace, UUID id) {
-        return row(workspace, id).toWritten();
+        return mails.findById(new RowKey(workspace, id)).orElseThrow().toWritten();
     }
 
     @Transactional(readOnly = true)
@@ -175,6 +175,6 @@ public class Mails {
     }
 
     private MailRow row(UUID workspace, UUID id) {
-        return mails.findById(new RowKey(workspace, id)).orElseThrow();
+        return mails.toChange(new RowKey(workspace, id)).orElseThrow();
     }
 }

@@ -1,21 +1,27 @@
 package dev.wilyferret.app.people;
 
-import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.app.storage.LockingStore;
+import jakarta.persistence.LockModeType;
 import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
-import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.NativeQuery;
 import org.springframework.data.jpa.repository.Query;
 
-interface ImportStore extends JpaRepository<ImportRow, RowKey> {
+interface ImportStore extends LockingStore<ImportRow> {
 
     @Query("from ImportRow where state = RUNNING")
     List<ImportRow> running();
 
-    @Query("from ImportRow where key.workspace = :workspace and state <> DONE")
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("from ImportRow where key.workspace = :workspace and state <> DONE order by key.id")
     List<ImportRow> undone(UUID workspace);
+
+    /** Keeps the imports of a workspace from going on until the transaction ends. */
+    @NativeQuery("select id from import_run where workspace_id = :workspace order by id for no key update")
+    List<UUID> hold(UUID workspace);
 
     /** Puts rows on a list as confirmed, leaving out addresses it has; gives the keys of those that were put. */
     @NativeQuery("""

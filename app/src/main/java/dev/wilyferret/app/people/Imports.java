@@ -7,6 +7,7 @@ import dev.wilyferret.core.people.SafeCell;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import java.time.Clock;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -15,11 +16,14 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Consumer;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
+import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.TransactionException;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -32,6 +36,7 @@ public class Imports {
 
     private static final Logger LOG = LoggerFactory.getLogger(Imports.class);
     private static final int STEP = 1000;
+    private static final Duration AGAIN = Duration.ofSeconds(5);
 
     /** How far an import has come. */
     public enum State {
@@ -122,27 +127,32 @@ public class Imports {
             throw new Refusal("Say which one column holds the e-mail address.");
         }
         String checked = PlainText.optionalLine("tag", tag, 40);
-        transaction.executeWithoutResult(status -> {
-            ImportRow row = imports.findById(new RowKey(workspace, id)).orElseThrow();
-            if (row.state == State.NEW) {
-                row.plan = new ImportRow.Plan(columns, checked, inSequence);
-                row.state = State.RUNNING;
-            }
-        });
-        run(workspace, id);
+        begin(workspace, id, State.NEW, row -> row.plan = new ImportRow.Plan(columns, checked, inSequence));
     }
 
     /** Goes on with an import that was stopped. */
     public void resume(UUID workspace, UUID id) {
-        transaction.executeWithoutResult(status -> imports.findById(new RowKey(workspace, id))
-                .filter(row -> row.state == State.STOPPED)
-                .ifPresent(row -> row.state = State.RUNNING));
-        run(workspace, id);
+        begin(workspace, id, State.STOPPED, row -> {});
+    }
+
+    private void begin(UUID workspace, UUID id, State from, Consumer<ImportRow> change) {
+        boolean begun = Boolean.TRUE.equals(transaction.execute(status -> {
+            ImportRow row = imports.toChange(new RowKey(workspace, id)).orElseThrow();
+            if (row.state != from) {
+                return false;
+            }
+            change.accept(row);
+            row.state = State.RUNNING;
+            return true;
+        }));
+        if (begun) {
+            run(workspace, id);
+        }
     }
 
     @Transactional
     public void stop(UUID workspace, UUID id) {
-        imports.findById(new RowKey(workspace, id))
+        imports.toChange(new RowKey(workspace, id))
                 .filter(row -> row.state == State.RUNNING)
                 .ifPresent(row -> row.state = State.STOPPED);
     }
@@ -187,21 +197,38 @@ public class Imports {
     private void run(UUID workspace, UUID id) {
         Thread.ofVirtual().name("import").start(() -> {
             try {
-                CsvFile file = transaction.execute(status ->
-                        CsvFile.read(imports.findById(new RowKey(workspace, id)).orElseThrow().content));
                 boolean more = true;
                 while (more) {
-                    more = Boolean.TRUE.equals(transaction.execute(status -> step(workspace, id, file)));
+                    more = goneOn(workspace, id);
                 }
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
             } catch (RuntimeException e) {
                 LOG.error("An import stood still; it goes on after a restart", e);
             }
         });
     }
 
+    /** False once there is nothing more to do; while the database is out of reach it is tried again. */
+    private boolean goneOn(UUID workspace, UUID id) throws InterruptedException {
+        try {
+            CsvFile file = transaction.execute(status ->
+                    CsvFile.read(imports.findById(new RowKey(workspace, id)).orElseThrow().content));
+            boolean more = true;
+            while (more) {
+                more = Boolean.TRUE.equals(transaction.execute(status -> step(workspace, id, file)));
+            }
+            return false;
+        } catch (DataAccessException | TransactionException e) {
+            LOG.warn("An import could not go on; it is tried again: {}", e.getMessage());
+            Thread.sleep(AGAIN);
+            return true;
+        }
+    }
+
     /** Puts the next rows on the list; false once there is nothing more to do. */
     private boolean step(UUID workspace, UUID id, CsvFile file) {
-        ImportRow row = imports.findById(new RowKey(workspace, id)).orElseThrow();
+        ImportRow row = imports.toChange(new RowKey(workspace, id)).orElseThrow();
         if (row.state != State.RUNNING) {
             return false;
         }

@@ -30,6 +30,7 @@ public class People {
 
     private final SubscriberStore subscribers;
     private final Lists lists;
+    private final ImportStore imports;
     private final Erasures erasures;
     private final ApplicationEventPublisher events;
     private final UuidV7 ids;
@@ -39,12 +40,14 @@ public class People {
     People(
             SubscriberStore subscribers,
             Lists lists,
+            ImportStore imports,
             Erasures erasures,
             ApplicationEventPublisher events,
             UuidV7 ids,
             Clock clock) {
         this.subscribers = subscribers;
         this.lists = lists;
+        this.imports = imports;
         this.erasures = erasures;
         this.events = events;
         this.ids = ids;
@@ -88,16 +91,17 @@ public class People {
     public Subscriber join(UUID workspace, UUID list, Joining joining) {
         MailList to = lists.find(workspace, list).orElseThrow();
         Instant now = clock.instant();
-        boolean fresh = subscribers.insertOnce(
-                        workspace,
-                        ids.next(),
-                        list,
-                        joining.email().text(),
-                        joining.email().key(),
-                        now)
-                == 1;
-        SubscriberRow row =
-                subscribers.onList(workspace, list, joining.email().key()).orElseThrow();
+        String key = joining.email().key();
+        boolean fresh;
+        Optional<SubscriberRow> known;
+        do {
+            // Whoever is erased between the two is not found any more, and joins as somebody new.
+            fresh = subscribers.insertOnce(
+                            workspace, ids.next(), list, joining.email().text(), key, now)
+                    == 1;
+            known = subscribers.onListToChange(workspace, list, key);
+        } while (known.isEmpty());
+        SubscriberRow row = known.get();
         if (fresh || row.state == Standing.LEFT) {
             row.joinedAt = now;
             row.consent = joining.consent();
@@ -111,7 +115,7 @@ public class People {
             row.state = Standing.PENDING;
             row.leftAt = null;
         }
-        erasures.lift(workspace, joining.email().key());
+        erasures.lift(workspace, key);
         SubscriberRow.Aside typed = SubscriberRow.Aside.of(joining);
         if (row.state != Standing.CONFIRMED) {
             complete(row, typed, true);
@@ -166,7 +170,7 @@ public class People {
     /** Confirms an address, and what was typed in its name since; somebody who has left or is erased stays so. */
     @Transactional
     public Optional<Subscriber> confirm(UUID workspace, UUID id) {
-        return subscribers.findById(new RowKey(workspace, id)).map(row -> {
+        return subscribers.toChange(new RowKey(workspace, id)).map(row -> {
             if (row.state == Standing.PENDING) {
                 confirm(row);
             } else if (row.state == Standing.CONFIRMED && row.aside != null) {
@@ -181,7 +185,7 @@ public class People {
     /** Takes somebody off their list. */
     @Transactional
     public Optional<Subscriber> leave(UUID workspace, UUID id) {
-        return subscribers.findById(new RowKey(workspace, id)).map(row -> {
+        return subscribers.toChange(new RowKey(workspace, id)).map(row -> {
             if (row.state == Standing.PENDING || row.state == Standing.CONFIRMED) {
                 row.state = Standing.LEFT;
                 row.leftAt = clock.instant();
@@ -194,13 +198,16 @@ public class People {
     /** Removes what identifies a person from every list of the workspace; counts and moments stay. */
     @Transactional
     public void erase(UUID workspace, UUID id) {
-        SubscriberRow one = subscribers.findById(new RowKey(workspace, id)).orElseThrow();
-        if (one.state == Standing.ERASED) {
+        // An import locks itself first and people after, so whoever locks both does it in that order.
+        imports.hold(workspace);
+        String key = subscribers.addressKey(new RowKey(workspace, id)).orElseThrow();
+        List<SubscriberRow> all = subscribers.ofAddressToChange(workspace, key).stream()
+                .filter(row -> row.state != Standing.ERASED)
+                .toList();
+        if (all.isEmpty()) {
             return;
         }
-        String key = one.addressKey;
-        String address = one.email;
-        List<SubscriberRow> all = subscribers.ofAddress(workspace, key);
+        String address = all.getFirst().email;
         List<UUID> clicks =
                 all.stream().map(row -> row.click).filter(Objects::nonNull).toList();
         erasures.note(workspace, key);
@@ -234,7 +241,7 @@ public class People {
         if (tags.size() > MOST_TAGS) {
             throw new Refusal("There are %d tags; at most %d fit. Drop some.".formatted(tags.size(), MOST_TAGS));
         }
-        subscribers.findById(new RowKey(workspace, id)).orElseThrow().tags = tags;
+        subscribers.toChange(new RowKey(workspace, id)).orElseThrow().tags = tags;
     }
 
     /** Sees to it that everybody on a list is looked at for the next mail of its sequence, which has changed. */

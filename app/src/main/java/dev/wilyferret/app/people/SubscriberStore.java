@@ -1,17 +1,19 @@
 package dev.wilyferret.app.people;
 
+import dev.wilyferret.app.storage.LockingStore;
 import dev.wilyferret.app.storage.RowKey;
+import jakarta.persistence.LockModeType;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
-import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.NativeQuery;
 import org.springframework.data.jpa.repository.Query;
 
-interface SubscriberStore extends JpaRepository<SubscriberRow, RowKey> {
+interface SubscriberStore extends LockingStore<SubscriberRow> {
 
     /** Takes an address for a list; 0 if it has it already. Two at the same moment cannot both take it. */
     @Modifying
@@ -26,11 +28,22 @@ interface SubscriberStore extends JpaRepository<SubscriberRow, RowKey> {
     @Query("from SubscriberRow where key.workspace = :workspace and list = :list and addressKey = :key")
     Optional<SubscriberRow> onList(UUID workspace, UUID list, String key);
 
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("from SubscriberRow where key.workspace = :workspace and list = :list and addressKey = :key")
+    Optional<SubscriberRow> onListToChange(UUID workspace, UUID list, String key);
+
+    @Query("select addressKey from SubscriberRow where key = :key")
+    Optional<String> addressKey(RowKey key);
+
     @Query("from SubscriberRow where key.workspace = :workspace and pass = :pass")
     Optional<SubscriberRow> ofPass(UUID workspace, UUID pass);
 
     @Query("from SubscriberRow where key.workspace = :workspace and addressKey = :key order by joinedAt")
     List<SubscriberRow> ofAddress(UUID workspace, String key);
+
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("from SubscriberRow where key.workspace = :workspace and addressKey = :key order by key.id")
+    List<SubscriberRow> ofAddressToChange(UUID workspace, String key);
 
     @NativeQuery("select * from subscriber where " + Audience.MEANT
             + " order by joined_at desc, id desc limit :most offset :skip")

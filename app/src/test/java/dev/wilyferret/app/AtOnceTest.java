@@ -1,0 +1,204 @@
+package dev.wilyferret.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
+
+import dev.wilyferret.app.kit.AppTest;
+import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.mail.Broadcasts;
+import dev.wilyferret.app.mail.Mails;
+import dev.wilyferret.app.mail.Outbox;
+import dev.wilyferret.app.mail.Written;
+import dev.wilyferret.app.people.Audience;
+import dev.wilyferret.app.people.Imports;
+import dev.wilyferret.app.people.Joining;
+import dev.wilyferret.app.people.Lists;
+import dev.wilyferret.app.people.MailList;
+import dev.wilyferret.app.people.People;
+import dev.wilyferret.app.people.Subscriber;
+import dev.wilyferret.core.mail.MailText;
+import dev.wilyferret.core.page.RichText;
+import dev.wilyferret.core.people.EmailAddress;
+import dev.wilyferret.core.people.Standing;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicReference;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** Two who change the same thing at the same moment: both changes hold, or the later one knows of the earlier. */
+class AtOnceTest extends AppTest {
+
+    private static final Audience ALL = new Audience(
+            Optional.of(Standing.CONFIRMED), "", "", "", Optional.empty(), Optional.empty(), Optional.empty());
+
+    @Autowired
+    private Lists lists;
+
+    @Autowired
+    private People people;
+
+    @Autowired
+    private Imports imports;
+
+    @Autowired
+    private Mails mails;
+
+    @Autowired
+    private Broadcasts broadcasts;
+
+    @Autowired
+    private Outbox outbox;
+
+    @Autowired
+    private TransactionTemplate transaction;
+
+    private UUID workspace;
+    private UUID list;
+
+    @BeforeEach
+    void begin() {
+        Scenario.Stage stage = scenario.emptyWithLegal();
+        workspace = stage.id();
+        list = lists.newId();
+        lists.keep(
+                workspace,
+                new MailList(
+                        list,
+                        "Readers",
+                        "Growbench",
+                        "hello@growbench.example",
+                        "",
+                        false,
+                        false,
+                        Optional.empty(),
+                        Optional.empty(),
+                        Optional.empty()));
+    }
+
+    /** Does the first, and before it is made durable the second, which either gets through or waits for it. */
+    private void meanwhile(Runnable first, Runnable second) {
+        AtomicReference<CompletableFuture<Void>> other = new AtomicReference<>();
+        transaction.executeWithoutResult(status -> {
+            first.run();
+            int waiting = waiting();
+            other.set(CompletableFuture.runAsync(second));
+            await().until(() -> other.get().isDone() || waiting() > waiting);
+        });
+        other.get().join();
+    }
+
+    private int waiting() {
+        return sql.sql("select count(*) from pg_locks where not granted")
+                .query(Integer.class)
+                .single();
+    }
+
+    private Subscriber joined() {
+        return people.join(workspace, list, Joining.plain(new EmailAddress("ines@a.example"), "Ines", ""));
+    }
+
+    private Subscriber now(Subscriber one) {
+        return people.find(workspace, one.id()).orElseThrow();
+    }
+
+    @Test
+    void whoeverIsErasedWhileTheyLeaveStaysErased() {
+        Subscriber one = joined();
+        meanwhile(() -> people.leave(workspace, one.id()), () -> people.erase(workspace, one.id()));
+        assertThat(now(one).standing()).isEqualTo(Standing.ERASED);
+        assertThat(now(one).email()).isEmpty();
+    }
+
+    @Test
+    void whoeverLeavesWhileTheyAreTaggedHasLeft() {
+        Subscriber one = joined();
+        meanwhile(() -> people.tag(workspace, one.id(), "buyer"), () -> people.leave(workspace, one.id()));
+        assertThat(now(one).standing()).isEqualTo(Standing.LEFT);
+        assertThat(now(one).tags()).containsExactly("buyer");
+    }
+
+    @Test
+    void whoeverJoinsAnewWhileTheyAreErasedIsOnTheListByTheirOwnOptIn() {
+        Subscriber one = joined();
+        meanwhile(() -> people.erase(workspace, one.id()), this::joined);
+        assertThat(now(one).standing()).isEqualTo(Standing.ERASED);
+        assertThat(people.onList(workspace, list, "ines@a.example")
+                        .orElseThrow()
+                        .standing())
+                .isEqualTo(Standing.CONFIRMED);
+    }
+
+    @Test
+    void anImportIsStoppedInTheMiddleOfAStep() {
+        UUID run = imports.bring(workspace, list, "people.csv", crowd(6000));
+        meanwhile(
+                () -> {
+                    people.join(workspace, list, Joining.plain(new EmailAddress("reader2500@crowd.example"), "", ""));
+                    CompletableFuture.runAsync(() -> imports.begin(workspace, run, List.of("email"), "", false))
+                            .join();
+                    await().until(() -> waiting() > 0);
+                },
+                () -> imports.stop(workspace, run));
+        assertThat(now(run).state()).isEqualTo(Imports.State.STOPPED);
+        assertThat(now(run).done()).isEqualTo(3000);
+        imports.resume(workspace, run);
+        await().until(() -> now(run).state() == Imports.State.DONE);
+        assertThat(now(run).added()).isEqualTo(5999);
+        assertThat(people.count(workspace, list, ALL)).isEqualTo(6000);
+        assertThat(imports.errors(workspace, run).orElseThrow()).hasLineCount(2).contains("2502,\"reader2500@");
+    }
+
+    private Imports.Look now(UUID run) {
+        return imports.find(workspace, run).orElseThrow();
+    }
+
+    private static byte[] crowd(int size) {
+        return IntStream.range(0, size)
+                .mapToObj("reader%d@crowd.example"::formatted)
+                .collect(Collectors.joining("\n", "email\n", "\n"))
+                .getBytes(StandardCharsets.UTF_8);
+    }
+
+    @Test
+    void ofTwoWhoWriteTheSameMailTheLaterIsTold() {
+        Written mail = broadcast();
+        AtomicBoolean kept = new AtomicBoolean();
+        meanwhile(
+                () -> mails.write(workspace, mail.id(), mail.revision(), "first", text("First")),
+                () -> kept.set(mails.write(workspace, mail.id(), mail.revision(), "second", text("Second"))));
+        assertThat(kept).isFalse();
+        assertThat(mails.find(workspace, mail.id()).orElseThrow().name()).isEqualTo("first");
+    }
+
+    @Test
+    void aBroadcastThatIsCalledOffJustWhenItIsDueGoesToNobody() {
+        joined();
+        Written mail = broadcast();
+        broadcasts.send(workspace, mail.id(), ALL, Optional.of(clock.instant().plus(Duration.ofHours(1))));
+        meanwhile(() -> broadcasts.stop(workspace, mail.id()), () -> {
+            clock.pass(Duration.ofHours(2));
+            broadcasts.turn();
+        });
+        Written now = mails.find(workspace, mail.id()).orElseThrow();
+        assertThat(now.state()).isEqualTo(Written.State.DRAFT);
+        assertThat(outbox.progress(now).all()).isZero();
+    }
+
+    private Written broadcast() {
+        return mails.add(workspace, list, Written.Kind.BROADCAST, "news", text("News"));
+    }
+
+    private static MailText text(String subject) {
+        return new MailText(subject, "", new RichText("Words."));
+    }
+}
