@@ -54,6 +54,7 @@ public class Scenario {
 
     public static final String PASSWORD = "correct-horse-mushroom";
     public static final Currency EUR = Currency.getInstance("EUR");
+    private static final String NOWHERE = "https://lanternfish.test";
     private static final AtomicInteger NUMBER = new AtomicInteger();
 
     /** A workspace with nothing in it but its owner. */
@@ -133,10 +134,15 @@ public class Scenario {
         return stage;
     }
 
-    /** Everything published, with a pixel at that address. */
+    /** Everything published, with a pixel at that address and an offer that nobody's browser reaches. */
     public Trail trail(String pixelAddress, int holdMillis) {
+        return trail(pixelAddress, holdMillis, NOWHERE);
+    }
+
+    /** Everything published, with a pixel at that address and the offer of a merchant. */
+    public Trail trail(String pixelAddress, int holdMillis, String merchant) {
         Stage stage = emptyWithLegal();
-        Offer offer = offer(stage);
+        Offer offer = offer(stage, merchant);
         UUID pixel = pixels.add(
                 stage.id(),
                 new PixelDetails(
@@ -177,11 +183,15 @@ public class Scenario {
     }
 
     public Offer offer(Stage stage) {
+        return offer(stage, NOWHERE);
+    }
+
+    private Offer offer(Stage stage, String merchant) {
         Map<String, SubIdFill> fills = new LinkedHashMap<>();
         fills.put("aff", new SubIdFill.Fixed("growbench"));
         fills.put("sub1", new SubIdFill.ClickId());
         fills.put("sub2", new SubIdFill.FromTag(SubIdFill.Tag.SOURCE));
-        UriTemplate template = UriTemplate.parseWeb("https://lanternfish.test/buy/cellar-crop{?aff,sub1,sub2}");
+        UriTemplate template = UriTemplate.parseWeb(merchant + "/buy/cellar-crop{?aff,sub1,sub2}");
         OfferDetails details = new OfferDetails(
                 "Cellar Crop Course",
                 new AffiliateLink(template, fills),

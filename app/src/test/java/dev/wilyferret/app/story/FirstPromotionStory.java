@@ -171,6 +171,11 @@ class FirstPromotionStory extends BrowserTest {
         return page.getByLabel(Pattern.compile("^Link ")).inputValue();
     }
 
+    private static void arrivedAtTheOffer(Page visitor) {
+        visitor.waitForURL(Pattern.compile(".*/lanternfish/buy/cellar-crop.*"));
+        assertThat(button(visitor, "Buy the course")).isVisible();
+    }
+
     /** The stranger goes from the link to the offer and buys; gives the parameters the offer page received. */
     private String walkAndBuy(Page visitor, String address) {
         visitor.navigate(address);
@@ -179,7 +184,7 @@ class FirstPromotionStory extends BrowserTest {
         assertThat(visitor.getByRole(AriaRole.IMG)).hasAttribute("width", "1200");
         assertThat(visitor.locator("footer")).containsText("12 Spawn Lane");
         link(visitor, "Show me the course").click();
-        visitor.waitForURL(Pattern.compile(".*/lanternfish/buy/cellar-crop.*"));
+        arrivedAtTheOffer(visitor);
         String received = visitor.locator("table").innerText();
         button(visitor, "Buy the course").click();
         assertThat(visitor.locator("#order")).containsText("LF-");
@@ -242,20 +247,17 @@ class FirstPromotionStory extends BrowserTest {
 
     @Test
     void aPlatformThatIsSlowOrDownDelaysNobodyPastTheSetTime() {
-        Scenario.Trail trail = scenario.trail("http://127.0.0.1:9/px{?id,event}", 600);
+        Scenario.Trail trail = scenario.trail("http://127.0.0.1:9/px{?id,event}", 600, rangeAddress + "/lanternfish");
         Page visitor = stranger.newPage();
-        visitor.route(
-                "https://lanternfish.test/**",
-                route -> route.fulfill(new com.microsoft.playwright.Route.FulfillOptions().setBody("offer")));
         visitor.navigate(installation.siteAddress() + trail.redirectPath());
-        visitor.waitForURL("https://lanternfish.test/**");
+        arrivedAtTheOffer(visitor);
 
         visitor.route("**/px?id=**", route -> {});
         visitor.navigate(
                 installation.siteAddress() + trail.bridgePath(),
                 new Page.NavigateOptions().setWaitUntil(com.microsoft.playwright.options.WaitUntilState.COMMIT));
         link(visitor, "Show me the course").click();
-        visitor.waitForURL("https://lanternfish.test/**");
+        arrivedAtTheOffer(visitor);
         Awaitility.await()
                 .atMost(Duration.ofSeconds(5))
                 .untilAsserted(() -> assertThat(sql.sql(
@@ -275,17 +277,13 @@ class FirstPromotionStory extends BrowserTest {
     @Test
     void backFromTheOfferLeadsToTheBridgePageAndTrapsNobody() {
         for (boolean script : new boolean[] {true, false}) {
-            Scenario.Trail trail = scenario.trail(rangeAddress + "/plumage/px{?id,event,eid,page}", 1000);
+            Scenario.Trail trail = scenario.trail(
+                    rangeAddress + "/plumage/px{?id,event,eid,page}", 1000, rangeAddress + "/lanternfish");
             try (BrowserContext context = stranger(script)) {
                 Page visitor = context.newPage();
-                context.route(
-                        "https://lanternfish.test/**",
-                        route -> route.fulfill(new com.microsoft.playwright.Route.FulfillOptions()
-                                .setContentType("text/html")
-                                .setBody("<h1>offer</h1>")));
                 visitor.navigate(installation.siteAddress() + trail.link().path());
                 link(visitor, "Show me the course").click();
-                visitor.waitForURL("https://lanternfish.test/**");
+                arrivedAtTheOffer(visitor);
                 visitor.goBack();
                 assertThat(visitor.url()).as("after Back, script " + script).contains(trail.bridgePath());
                 visitor.waitForTimeout(1500);

@@ -28,7 +28,6 @@ import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.Placed;
 import dev.wilyferret.core.people.EmailAddress;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
@@ -361,6 +360,7 @@ class GrowAListStory extends BrowserTest {
                         Placed.of("d", new Block.Disclosure("I earn a commission."))));
         org.awaitility.Awaitility.await()
                 .until(() -> guest().get(trail.bridgePath()).body().contains("Both, please"));
+        // Only the whole browser has a pop-up blocker.
         try (Playwright playwright = Playwright.create(new Playwright.CreateOptions()
                         .setEnv(java.util.Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
                 Browser strict = playwright
