@@ -1,9 +1,11 @@
 package dev.wilyferret.app.console;
 
+import dev.wilyferret.core.address.WebAddress;
 import dev.wilyferret.core.figures.Rate;
 import dev.wilyferret.core.figures.StepFigures;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.money.Money;
+import dev.wilyferret.core.people.EmailAddress;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.time.Clock;
@@ -92,6 +94,16 @@ public class Show {
         return span.toHours() < 2
                 ? span.toMinutes() + " min"
                 : span.toHours() < 48 ? span.toHours() + " h" : span.toDays() + " days";
+    }
+
+    /** An e-mail address with its domain in the letters people read. */
+    public String mailbox(String address) {
+        return EmailAddress.readable(address);
+    }
+
+    /** A web address with its host and path in the letters people read; other words stay as they are. */
+    public String web(String address) {
+        return address.contains("://") ? WebAddress.readable(address) : address;
     }
 
     /** An id as it travels in a sub ID. */

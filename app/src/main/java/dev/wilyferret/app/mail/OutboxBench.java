@@ -7,6 +7,7 @@ import dev.wilyferret.app.people.Subscriber;
 import dev.wilyferret.app.sales.Sale;
 import dev.wilyferret.app.sales.Sales;
 import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.core.people.EmailAddress;
 import dev.wilyferret.core.people.Standing;
 import dev.wilyferret.core.text.Refusal;
 import java.util.HashMap;
@@ -142,7 +143,7 @@ class OutboxBench {
             @RequestParam(defaultValue = "") String sure,
             RedirectAttributes after) {
         Subscriber one = person(member, id);
-        if (!sure.strip().equalsIgnoreCase(one.email())) {
+        if (!EmailAddress.asKept(sure.strip()).equalsIgnoreCase(one.email())) {
             after.addFlashAttribute("refused", "Not erased. Type the address exactly, since this cannot be undone.");
             return "redirect:/people/persons/" + id;
         }

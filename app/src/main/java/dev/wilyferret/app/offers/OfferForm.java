@@ -2,7 +2,6 @@ package dev.wilyferret.app.offers;
 
 import dev.wilyferret.app.forms.Intake;
 import dev.wilyferret.core.address.Tags;
-import dev.wilyferret.core.address.WebAddress;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.offer.Countries;
@@ -35,7 +34,7 @@ final class OfferForm {
     }
 
     /** What the link would become for a sample visitor. */
-    record Sample(String address, String readable, boolean carriesClickId, boolean lacksPartnerId) {}
+    record Sample(String address, boolean carriesClickId, boolean lacksPartnerId) {}
 
     /** What was noted of an offer, and the name of the network it comes from. */
     record Noted(String network, OfferDetails details) {}
@@ -147,6 +146,6 @@ final class OfferForm {
         boolean lacksPartnerId = pasted.parts().stream()
                 .anyMatch(part -> part.kind() == PastedLink.Kind.PARTNER_ID
                         && link.fills().get(part.place()) instanceof SubIdFill.Nothing);
-        return new Sample(sent, WebAddress.readable(sent), link.carriesClickId(), lacksPartnerId);
+        return new Sample(sent, link.carriesClickId(), lacksPartnerId);
     }
 }

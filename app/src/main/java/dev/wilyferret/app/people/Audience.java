@@ -1,5 +1,6 @@
 package dev.wilyferret.app.people;
 
+import dev.wilyferret.core.people.EmailAddress;
 import dev.wilyferret.core.people.Standing;
 import java.time.Instant;
 import java.util.Optional;
@@ -46,6 +47,6 @@ public record Audience(
 
     /** The text as a pattern in which each of its characters stands for itself; empty narrows nothing. */
     public String like() {
-        return text.isBlank() ? "" : "%" + text.strip().replaceAll("([\\\\%_])", "\\\\$1") + "%";
+        return text.isBlank() ? "" : "%" + EmailAddress.asKept(text.strip()).replaceAll("([\\\\%_])", "\\\\$1") + "%";
     }
 }

@@ -12,6 +12,7 @@ import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.core.id.ShortId;
+import dev.wilyferret.core.people.EmailAddress;
 import dev.wilyferret.core.people.Standing;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -92,7 +93,7 @@ class MailRoutes {
                     response,
                     "Is it you?",
                     List.of("One press, and %s is on the list “%s”."
-                            .formatted(one.get().email(), listName(one.get()))),
+                            .formatted(EmailAddress.readable(one.get().email()), listName(one.get()))),
                     one.get().workspace(),
                     new PageHtml.Asking("/confirm/" + pass, "", "Yes, that is me", true));
         }
@@ -169,7 +170,7 @@ class MailRoutes {
                 response,
                 "Unsubscribe",
                 List.of("%s gets no more mail from the list “%s” once you press the button."
-                        .formatted(one.get().email(), listName(one.get()))),
+                        .formatted(EmailAddress.readable(one.get().email()), listName(one.get()))),
                 one.get().workspace(),
                 new PageHtml.Asking("/leave/" + pass, "", "Unsubscribe", false));
     }
@@ -195,7 +196,7 @@ class MailRoutes {
                     response,
                     "You are off the list",
                     List.of("No more mail comes to %s from this list."
-                            .formatted(one.get().email())),
+                            .formatted(EmailAddress.readable(one.get().email()))),
                     owner(one.get().workspace()));
         }
     }

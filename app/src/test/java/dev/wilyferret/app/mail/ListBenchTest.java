@@ -73,6 +73,25 @@ class ListBenchTest extends AppTest {
     }
 
     @Test
+    void anAddressInOtherLettersIsShownAndFoundInBothForms() {
+        String typed = "ines@stra\u00dfe.de";
+        String kept = "ines@xn--strae-oqa.de";
+        Subscriber one = people.join(stage.id(), list, Joining.plain(new EmailAddress(typed), "Ines", ""));
+        people.join(stage.id(), list, Joining.plain(new EmailAddress("ines@strasse.de"), "Ines", ""));
+        String person = "/people/persons/" + one.id();
+        for (String bench : List.of(path(""), person, "/people/outbox")) {
+            assertThat(owner.get(bench).body()).as(bench).contains(typed, kept);
+        }
+        for (String sought : List.of(typed, kept)) {
+            String found = owner.get(path("") + "?text=" + java.net.URLEncoder.encode(sought, StandardCharsets.UTF_8))
+                    .body();
+            assertThat(found).as(sought).contains("<strong>1</strong>", kept);
+        }
+        owner.sendTo(person, person + "/erase", "sure", typed);
+        assertThat(owner.get(person).body()).contains("An erased person");
+    }
+
+    @Test
     void everyBenchOpensAndNobodyElsesDoes() {
         Subscriber one =
                 people.join(stage.id(), list, Joining.plain(new EmailAddress("ines@a.example"), "<b>Ines</b>", ""));

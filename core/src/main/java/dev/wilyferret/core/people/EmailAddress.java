@@ -59,8 +59,23 @@ public record EmailAddress(String text) {
 
     /** As people read it: the domain in its own letters. */
     public String readable() {
+        return readable(text);
+    }
+
+    /** As {@link #readable()}, of an address that was kept. */
+    public static String readable(String text) {
         int at = text.lastIndexOf('@') + 1;
         return text.substring(0, at) + HostName.readable(text.substring(at));
+    }
+
+    /** What somebody looks for, or a part of it, as addresses are kept; the same if no domain stands in it. */
+    public static String asKept(String sought) {
+        int at = sought.lastIndexOf('@') + 1;
+        try {
+            return at == 0 ? sought : sought.substring(0, at) + HostName.ofMail(sought.substring(at));
+        } catch (Refusal noDomain) {
+            return sought;
+        }
     }
 
     /** What makes two spellings the same mailbox: mail servers do not tell letters' case apart in practice. */

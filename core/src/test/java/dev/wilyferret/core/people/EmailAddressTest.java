@@ -80,6 +80,20 @@ class EmailAddressTest {
         assertThat(new EmailAddress("ines@kelderhoek.example").readable()).isEqualTo("ines@kelderhoek.example");
     }
 
+    @ParameterizedTest
+    @CsvSource({
+        "ines@straße.de, ines@xn--strae-oqa.de",
+        "@straße.de, @xn--strae-oqa.de",
+        "ines@kelderhoek.example, ines@kelderhoek.example",
+        "Ines, Ines",
+        "straße, straße",
+        "ines@, ines@",
+        "a b@c d, a b@c d"
+    })
+    void isSoughtAsItIsKept(String sought, String kept) {
+        assertThat(EmailAddress.asKept(sought)).isEqualTo(kept);
+    }
+
     @Test
     void caseMakesNoOther() {
         assertThat(new EmailAddress("Ines@A.example").key()).isEqualTo(new EmailAddress("ines@a.EXAMPLE").key());
