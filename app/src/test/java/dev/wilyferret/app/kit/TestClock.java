@@ -5,10 +5,14 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.ZoneOffset;
+import java.util.Map;
 import java.util.random.RandomGenerator;
 import org.springframework.boot.test.context.TestConfiguration;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Primary;
+import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
+import org.springframework.security.crypto.password.DelegatingPasswordEncoder;
+import org.springframework.security.crypto.password.PasswordEncoder;
 
 /**
  * The program's time in tests: it begins at a fixed moment, ticks so that waits can be measured, and is moved on by
@@ -22,7 +26,7 @@ public final class TestClock extends Clock {
     private final long startedNanos = System.nanoTime();
     private volatile Duration moved = Duration.ZERO;
 
-    /** Time and chance as tests hand them to the program. */
+    /** Time and chance as tests hand them to the program, and passwords that cost no guesser anything. */
     @TestConfiguration
     public static class TimeAndChance {
 
@@ -36,6 +40,12 @@ public final class TestClock extends Clock {
         @Primary
         RandomGenerator seededRandom() {
             return new java.util.Random(SEED);
+        }
+
+        @Bean
+        @Primary
+        PasswordEncoder quickPasswords() {
+            return new DelegatingPasswordEncoder("bcrypt", Map.of("bcrypt", new BCryptPasswordEncoder(4)));
         }
     }
 

@@ -35,8 +35,9 @@ import java.util.zip.ZipInputStream;
 import javax.imageio.ImageIO;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Document;
-import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestInstance;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -45,6 +46,7 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /** What visitors get is valid, small, and holds nothing that was not meant. */
+@TestInstance(TestInstance.Lifecycle.PER_CLASS)
 class RenderingTest extends AppTest {
 
     private static final List<String> HOSTILE = List.of(
@@ -74,7 +76,7 @@ class RenderingTest extends AppTest {
     private Scenario.Trail trail;
     private String picture = "";
 
-    @BeforeEach
+    @BeforeAll
     void begin() throws IOException {
         trail = scenario.trail();
         ByteArrayOutputStream out = new ByteArrayOutputStream();
@@ -93,27 +95,30 @@ class RenderingTest extends AppTest {
                 .html();
     }
 
-    /** Each kind of block with the same words in all its places. */
-    private Placed block(BlockKind kind, String words) {
+    /**
+     * Each kind of block with the same words in all its places.
+     *
+     * @param id of the block; what is inside begins with it
+     */
+    private Placed block(BlockKind kind, String words, String id) {
         NextStep offer = new NextStep.ToOffer();
         return switch (kind) {
-            case HEADLINE -> Placed.of("b", new Block.Headline(words));
-            case SUB_HEADLINE -> Placed.of("b", new Block.SubHeadline(words));
+            case HEADLINE -> Placed.of(id, new Block.Headline(words));
+            case SUB_HEADLINE -> Placed.of(id, new Block.SubHeadline(words));
             case TEXT ->
                 Placed.of(
-                        "b",
+                        id,
                         new Block.Text(new RichText(words + "\n- " + words + "\n\n**" + words + "** ["
                                 + words.replaceAll("[\\[\\]\n]", "") + "](https://a.example/?q=%22)")));
-            case BENEFITS -> Placed.of("b", new Block.Benefits(List.of(words, words)));
-            case PICTURE -> Placed.of("b", new Block.Picture(picture, words, false));
+            case BENEFITS -> Placed.of(id, new Block.Benefits(List.of(words, words)));
+            case PICTURE -> Placed.of(id, new Block.Picture(picture, words, false));
             case VIDEO ->
                 Placed.of(
-                        "b",
-                        new Block.Video("", "https://tube.example/7?a=%22&b=1", picture, words, true, false, true));
-            case BUTTON -> Placed.of("b", new Block.Button(cut(words), new NextStep.OpenPopUp(new BlockId("p"))));
+                        id, new Block.Video("", "https://tube.example/7?a=%22&b=1", picture, words, true, false, true));
+            case BUTTON -> Placed.of(id, new Block.Button(cut(words), new NextStep.OpenPopUp(new BlockId("p"))));
             case FORM ->
                 Placed.of(
-                        "b",
+                        id,
                         new Block.Form(
                                 Arrays.stream(FormField.Asked.values())
                                         .map(asked -> new FormField(
@@ -125,26 +130,26 @@ class RenderingTest extends AppTest {
                                 offer));
             case BONUS_LIST, BONUS ->
                 Placed.of(
-                        "b",
+                        id,
                         new Block.BonusList(words, true),
-                        Placed.of("c", new Block.Bonus(picture, words, words, "9.50")),
-                        Placed.of("d", new Block.Bonus("", words, "", "0.50")));
+                        Placed.of(id + "c", new Block.Bonus(picture, words, words, "9.50")),
+                        Placed.of(id + "d", new Block.Bonus("", words, "", "0.50")));
             case QUIZ, QUESTION ->
                 Placed.of(
-                        "b",
+                        id,
                         new Block.Quiz(cut(words), offer),
                         Placed.of(
-                                "c",
+                                id + "c",
                                 new Block.Question(
                                         words,
                                         List.of(
                                                 new Answer(words, offer),
                                                 new Answer(words, new NextStep.NotChosen())))));
-            case OFFER_ITEM -> Placed.of("b", new Block.OfferItem(picture, words, words, words, cut(words), offer));
-            case QUOTE -> Placed.of("b", new Block.Quote(words, words));
+            case OFFER_ITEM -> Placed.of(id, new Block.OfferItem(picture, words, words, words, cut(words), offer));
+            case QUOTE -> Placed.of(id, new Block.Quote(words, words));
             case COUNTDOWN ->
                 Placed.of(
-                        "b",
+                        id,
                         new Block.Countdown(
                                 Optional.of(Instant.parse("2030-01-01T00:00:00Z")),
                                 words,
@@ -153,10 +158,11 @@ class RenderingTest extends AppTest {
                                 Optional.empty(),
                                 offer,
                                 true));
-            case DIVIDER -> Placed.of("b", new Block.Divider());
-            case POP_UP -> Placed.of("b", new Block.PopUp(cut(words)), Placed.of("c", new Block.SubHeadline(words)));
-            case DISCLOSURE -> Placed.of("b", new Block.Disclosure(words));
-            case CODE -> Placed.of("b", new Block.Code(""));
+            case DIVIDER -> Placed.of(id, new Block.Divider());
+            case POP_UP ->
+                Placed.of(id, new Block.PopUp(cut(words)), Placed.of(id + "c", new Block.SubHeadline(words)));
+            case DISCLOSURE -> Placed.of(id, new Block.Disclosure(words));
+            case CODE -> Placed.of(id, new Block.Code(""));
         };
     }
 
@@ -187,11 +193,14 @@ class RenderingTest extends AppTest {
     @EnumSource(BlockKind.class)
     void hostileWordsInEveryFieldStayWords(BlockKind kind) {
         Random random = new Random(kind.ordinal());
-        for (int round = 0; round < HOSTILE.size() * HOSTILE.size(); round++) {
-            String words = HOSTILE.get(round % HOSTILE.size()) + noise(random) + HOSTILE.get(round / HOSTILE.size());
+        for (int page = 0; page < HOSTILE.size(); page++) {
+            List<Placed> blocks = new ArrayList<>();
+            for (String end : HOSTILE) {
+                blocks.add(block(kind, HOSTILE.get(page) + noise(random) + end, "b" + blocks.size()));
+            }
+            String words = HOSTILE.get(page) + HOSTILE.get((page + kind.ordinal()) % HOSTILE.size());
             PageSettings settings = new PageSettings(words, words, "", "", "en", true, true, "", "");
-            ContentPage page = Scenario.content(block(kind, words)).with(settings);
-            harmless(drawn(page), kind + ": " + words);
+            harmless(drawn(Scenario.content(blocks.toArray(Placed[]::new)).with(settings)), kind + ": " + words);
         }
     }
 
@@ -209,7 +218,7 @@ class RenderingTest extends AppTest {
     void everyKindOfBlockIsValidHtml(BlockKind kind) throws Exception {
         valid(drawn(Scenario.content(
                 Placed.of("h", new Block.Headline("Words")),
-                block(kind, "Plain words"),
+                block(kind, "Plain words", "b"),
                 Placed.of("p", new Block.PopUp("More"), Placed.of("s", new Block.SubHeadline("Inside"))))));
     }
 
