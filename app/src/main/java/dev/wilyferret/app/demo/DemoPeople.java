@@ -1,13 +1,9 @@
 package dev.wilyferret.app.demo;
 
-import dev.wilyferret.app.bonuses.Bonus;
-import dev.wilyferret.app.bonuses.Bonuses;
 import dev.wilyferret.app.mail.Letter;
 import dev.wilyferret.app.mail.Mails;
 import dev.wilyferret.app.mail.Outbox;
 import dev.wilyferret.app.mail.Written;
-import dev.wilyferret.app.media.MediaFile;
-import dev.wilyferret.app.media.Shelf;
 import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pages.PageKind;
 import dev.wilyferret.app.pages.Pages;
@@ -19,6 +15,10 @@ import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.sales.Claims;
 import dev.wilyferret.app.sales.Sale;
 import dev.wilyferret.app.sales.Sales;
+import dev.wilyferret.app.shelf.Bonus;
+import dev.wilyferret.app.shelf.Bonuses;
+import dev.wilyferret.app.shelf.MediaFile;
+import dev.wilyferret.app.shelf.Shelf;
 import dev.wilyferret.app.trails.TrailMaker;
 import dev.wilyferret.core.design.ReadyTrail;
 import dev.wilyferret.core.id.UuidV7;

@@ -1,9 +1,9 @@
 package dev.wilyferret.app.mail;
 
-import dev.wilyferret.app.bonuses.Bonus;
-import dev.wilyferret.app.bonuses.Bonuses;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
+import dev.wilyferret.app.shelf.Bonus;
+import dev.wilyferret.app.shelf.Bonuses;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.mail.MailText;
 import dev.wilyferret.core.page.RichText;

@@ -59,7 +59,7 @@ public class MailLinks {
 
     /** The id of each destination of a mail, named for good. */
     @Transactional
-    Map<String, UUID> named(Written mail) {
+    public Map<String, UUID> named(Written mail) {
         Map<String, UUID> known = new HashMap<>();
         mails.links(mail.workspace(), mail.id()).forEach(link -> known.put(link.getDestination(), link.getId()));
         for (String destination : mail.text().destinations()) {
@@ -105,7 +105,7 @@ public class MailLinks {
     }
 
     /** Where a link of a letter leads over the site. */
-    String address(Letter letter, UUID link) {
+    public String address(Letter letter, UUID link) {
         return site + "/m/" + ShortId.of(letter.workspace()) + "/" + ShortId.of(letter.open()) + "/" + ShortId.of(link);
     }
 

@@ -1,4 +1,4 @@
-/** Mail: what lists send by themselves, broadcasts, the outbox, and what the mail server said. */
+/** What is written to people: mails, when they are due, the outbox, and the links in them. */
 @NullMarked
 package dev.wilyferret.app.mail;
 

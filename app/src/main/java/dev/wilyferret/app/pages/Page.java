@@ -1,8 +1,8 @@
 package dev.wilyferret.app.pages;
 
-import dev.wilyferret.core.page.PageChanges;
 import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.trail.PageState;
+import dev.wilyferret.core.wording.PageChanges;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;

@@ -1,16 +1,16 @@
 package dev.wilyferret.app.pages;
 
-import dev.wilyferret.app.media.MediaFile;
-import dev.wilyferret.app.media.Shelf;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.offers.Offers;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.app.shelf.MediaFile;
+import dev.wilyferret.app.shelf.Shelf;
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.app.workspace.Workspaces;
-import dev.wilyferret.core.page.Finding;
-import dev.wilyferret.core.page.Fold;
-import dev.wilyferret.core.page.Readiness;
+import dev.wilyferret.core.readiness.Finding;
+import dev.wilyferret.core.readiness.Fold;
+import dev.wilyferret.core.readiness.Readiness;
 import java.time.Clock;
 import java.util.HashSet;
 import java.util.List;

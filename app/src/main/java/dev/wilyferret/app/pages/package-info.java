@@ -1,4 +1,4 @@
-/** Pages: copy sheet, draft and published, and the HTML that visitors get. */
+/** The pages of a promotion as they are kept: draft, published, versions, and the steps that can be undone. */
 @NullMarked
 package dev.wilyferret.app.pages;
 

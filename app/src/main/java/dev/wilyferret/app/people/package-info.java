@@ -1,4 +1,4 @@
-/** Lists and the people on them: joining, confirming, leaving, erasing, finding, importing. */
+/** Lists and the people on them: joining, confirming, leaving, erasing, finding, importing; and the lists' benches. */
 @NullMarked
 package dev.wilyferret.app.people;
 

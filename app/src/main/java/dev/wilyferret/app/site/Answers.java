@@ -1,7 +1,8 @@
 package dev.wilyferret.app.site;
 
-import dev.wilyferret.app.pages.PageHtml;
-import dev.wilyferret.app.pages.RenderedPage;
+import dev.wilyferret.app.live.ServedHtml;
+import dev.wilyferret.app.publicpage.PageHtml;
+import dev.wilyferret.app.publicpage.RenderedPage;
 import dev.wilyferret.app.workspace.Workspace;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;

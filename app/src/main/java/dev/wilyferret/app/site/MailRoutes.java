@@ -1,15 +1,18 @@
 package dev.wilyferret.app.site;
 
-import dev.wilyferret.app.bonuses.Bonus;
-import dev.wilyferret.app.bonuses.Bonuses;
+import dev.wilyferret.app.live.ServedHtml;
+import dev.wilyferret.app.live.SiteSnapshot;
+import dev.wilyferret.app.live.SnapshotKeeper;
 import dev.wilyferret.app.mail.MailLinks;
 import dev.wilyferret.app.mail.Outbox;
-import dev.wilyferret.app.pages.PageHtml;
 import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.people.MailList;
 import dev.wilyferret.app.people.Passes;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
+import dev.wilyferret.app.publicpage.PageHtml;
+import dev.wilyferret.app.shelf.Bonus;
+import dev.wilyferret.app.shelf.Bonuses;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.people.EmailAddress;

@@ -1,7 +1,8 @@
 package dev.wilyferret.app.site;
 
-import dev.wilyferret.app.media.MediaFile;
-import dev.wilyferret.app.media.Shelf;
+import dev.wilyferret.app.live.SnapshotKeeper;
+import dev.wilyferret.app.shelf.MediaFile;
+import dev.wilyferret.app.shelf.Shelf;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;

@@ -1,9 +1,9 @@
 package dev.wilyferret.app.site;
 
 import dev.wilyferret.app.installation.Installation;
-import dev.wilyferret.app.mail.MailPreviews;
-import dev.wilyferret.app.pages.Previews;
-import dev.wilyferret.app.pages.RenderedPage;
+import dev.wilyferret.app.postman.MailPreviews;
+import dev.wilyferret.app.publicpage.Previews;
+import dev.wilyferret.app.publicpage.RenderedPage;
 import dev.wilyferret.app.workspace.OwnBrowsers;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;

@@ -2,8 +2,9 @@ package dev.wilyferret.app.site;
 
 import dev.wilyferret.app.clicks.ClickLog;
 import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.live.SiteSnapshot.LivePage;
+import dev.wilyferret.app.live.SnapshotKeeper;
 import dev.wilyferret.app.pixels.PixelAccount;
-import dev.wilyferret.app.site.SiteSnapshot.LivePage;
 import dev.wilyferret.core.click.SiteEvent.PixelFired;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.UuidV7;

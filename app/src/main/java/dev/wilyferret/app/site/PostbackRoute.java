@@ -1,5 +1,6 @@
 package dev.wilyferret.app.site;
 
+import dev.wilyferret.app.live.SnapshotKeeper;
 import dev.wilyferret.app.offers.Network;
 import dev.wilyferret.app.sales.Postback;
 import dev.wilyferret.app.sales.Sales;

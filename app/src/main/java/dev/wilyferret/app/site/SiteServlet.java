@@ -3,6 +3,7 @@ package dev.wilyferret.app.site;
 import dev.wilyferret.app.clicks.ClickLog;
 import dev.wilyferret.app.intake.BodyRefused;
 import dev.wilyferret.app.intake.ReadRequest;
+import dev.wilyferret.app.live.SnapshotKeeper;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.link.SiteRoute;

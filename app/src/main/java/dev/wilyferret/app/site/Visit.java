@@ -1,5 +1,6 @@
 package dev.wilyferret.app.site;
 
+import dev.wilyferret.app.live.SiteSnapshot;
 import dev.wilyferret.app.workspace.OwnBrowsers;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.UuidV7;

@@ -1,9 +1,13 @@
 package dev.wilyferret.app.site;
 
 import dev.wilyferret.app.clicks.ClickLog;
-import dev.wilyferret.app.site.SiteSnapshot.LiveLink;
-import dev.wilyferret.app.site.SiteSnapshot.LivePage;
-import dev.wilyferret.app.site.SiteSnapshot.Target;
+import dev.wilyferret.app.live.Drawings;
+import dev.wilyferret.app.live.ServedHtml;
+import dev.wilyferret.app.live.SiteSnapshot;
+import dev.wilyferret.app.live.SiteSnapshot.LiveLink;
+import dev.wilyferret.app.live.SiteSnapshot.LivePage;
+import dev.wilyferret.app.live.SiteSnapshot.Target;
+import dev.wilyferret.app.live.SnapshotKeeper;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.click.SiteEvent;
 import dev.wilyferret.core.click.Verdict;

@@ -1,4 +1,4 @@
-/** The public site: the hot path from a request to its answer. */
+/** The public site's routes: from a request to its answer. */
 @NullMarked
 package dev.wilyferret.app.site;
 

@@ -16,6 +16,8 @@ import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.people.MailList;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
+import dev.wilyferret.app.postman.MailDrawing;
+import dev.wilyferret.app.postman.Smtp;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.mail.MailText;
 import dev.wilyferret.core.page.RichText;

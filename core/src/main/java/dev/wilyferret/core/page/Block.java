@@ -9,7 +9,7 @@ import java.util.UUID;
 import java.util.function.UnaryOperator;
 
 /**
- * A part of a page. Texts may still be empty while a page is being written; {@link Readiness} says what is missing
+ * A part of a page. Texts may still be empty while a page is being written; the readiness check says what is missing
  * before visitors see it. Media are named as the shelf named them; the empty name stands for none.
  */
 public sealed interface Block {

@@ -1,4 +1,4 @@
-/** Pages as documents: blocks, next steps, and what differs between draft and published. */
+/** A page as a document: blocks that hold blocks, next steps, texts and settings. */
 @NullMarked
 package dev.wilyferret.core.page;
 

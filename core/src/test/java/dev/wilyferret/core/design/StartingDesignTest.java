@@ -3,8 +3,8 @@ package dev.wilyferret.core.design;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.wilyferret.core.link.Slug;
-import dev.wilyferret.core.page.Finding;
-import dev.wilyferret.core.page.Readiness;
+import dev.wilyferret.core.readiness.Finding;
+import dev.wilyferret.core.readiness.Readiness;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;

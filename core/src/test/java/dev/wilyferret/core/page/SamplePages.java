@@ -1,6 +1,8 @@
 package dev.wilyferret.core.page;
 
 import dev.wilyferret.core.page.PageDocument.ContentPage;
+import dev.wilyferret.core.readiness.Fold;
+import dev.wilyferret.core.readiness.Readiness;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -10,46 +12,46 @@ import java.util.UUID;
 import java.util.stream.Stream;
 
 /** A page that is ready, and what stands around it. */
-final class SamplePages {
+public final class SamplePages {
 
-    static final UUID REDIRECT = new UUID(1, 1);
-    static final UUID DRAFTED = new UUID(1, 2);
-    static final UUID OTHER_OFFER = new UUID(2, 1);
-    static final Instant NOON = Instant.parse("2026-05-14T12:00:00Z");
+    public static final UUID REDIRECT = new UUID(1, 1);
+    public static final UUID DRAFTED = new UUID(1, 2);
+    public static final UUID OTHER_OFFER = new UUID(2, 1);
+    public static final Instant NOON = Instant.parse("2026-05-14T12:00:00Z");
 
-    static final Placed HEADLINE = Placed.of("head", new Block.Headline("Pick your first mushrooms"));
-    static final Placed SUB = Placed.of("sub", new Block.SubHeadline("Without a garden"));
-    static final Placed BENEFITS = Placed.of("gains", new Block.Benefits(List.of("Cheap", "Quick")));
-    static final Placed BUTTON = Placed.of("go", new Block.Button("Show me", new NextStep.ToPage(REDIRECT)));
-    static final Placed DISCLOSURE = Placed.of("say", new Block.Disclosure("I earn a commission."));
+    public static final Placed HEADLINE = Placed.of("head", new Block.Headline("Pick your first mushrooms"));
+    public static final Placed SUB = Placed.of("sub", new Block.SubHeadline("Without a garden"));
+    public static final Placed BENEFITS = Placed.of("gains", new Block.Benefits(List.of("Cheap", "Quick")));
+    public static final Placed BUTTON = Placed.of("go", new Block.Button("Show me", new NextStep.ToPage(REDIRECT)));
+    public static final Placed DISCLOSURE = Placed.of("say", new Block.Disclosure("I earn a commission."));
 
     private SamplePages() {}
 
-    static PageSettings settings() {
+    public static PageSettings settings() {
         return new PageSettings("Oyster mushrooms", "How to grow them.", "", "", "en", true, false, "", "");
     }
 
-    static ContentPage page(Placed... blocks) {
+    public static ContentPage page(Placed... blocks) {
         return new ContentPage(settings(), Look.PLAIN, new Blocks(List.of(blocks)), List.of());
     }
 
-    static ContentPage good() {
+    public static ContentPage good() {
         return page(HEADLINE, SUB, BENEFITS, BUTTON, DISCLOSURE);
     }
 
     /** The good page with more blocks before the disclosure. */
-    static ContentPage goodWith(Placed... more) {
+    public static ContentPage goodWith(Placed... more) {
         List<Placed> blocks = new ArrayList<>(List.of(HEADLINE, SUB, BENEFITS, BUTTON));
         blocks.addAll(List.of(more));
         blocks.add(DISCLOSURE);
         return page(blocks.toArray(new Placed[0]));
     }
 
-    static Readiness.Around around() {
+    public static Readiness.Around around() {
         return around(true, true, List.of());
     }
 
-    static Readiness.Around around(boolean legal, boolean tagged, List<Fold> folds) {
+    public static Readiness.Around around(boolean legal, boolean tagged, List<Fold> folds) {
         return new Readiness.Around(
                 id -> id.equals(REDIRECT)
                         ? Readiness.Target.PUBLISHED
@@ -63,12 +65,12 @@ final class SamplePages {
                 NOON);
     }
 
-    static Stream<String> found(PageDocument page) {
+    public static Stream<String> found(PageDocument page) {
         return found(page, around());
     }
 
     /** Each finding as grade, check and block. */
-    static Stream<String> found(PageDocument page, Readiness.Around around) {
+    public static Stream<String> found(PageDocument page, Readiness.Around around) {
         return Readiness.of(page, around).stream()
                 .map(finding -> "%s %s %s"
                         .formatted(

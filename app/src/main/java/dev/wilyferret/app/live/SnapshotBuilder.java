@@ -1,0 +1,253 @@
+package dev.wilyferret.app.live;
+
+import dev.wilyferret.app.links.Links;
+import dev.wilyferret.app.links.TrackingLink;
+import dev.wilyferret.app.live.SiteSnapshot.LiveLink;
+import dev.wilyferret.app.live.SiteSnapshot.LivePage;
+import dev.wilyferret.app.live.SiteSnapshot.Target;
+import dev.wilyferret.app.offers.Offer;
+import dev.wilyferret.app.offers.Offers;
+import dev.wilyferret.app.pages.LeftOut;
+import dev.wilyferret.app.pages.Page;
+import dev.wilyferret.app.pages.PageKind;
+import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.app.pages.Undrawn;
+import dev.wilyferret.app.people.Lists;
+import dev.wilyferret.app.pixels.PixelAccount;
+import dev.wilyferret.app.pixels.PixelAccounts;
+import dev.wilyferret.app.promotions.Promotion;
+import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.app.publicpage.PageHtml;
+import dev.wilyferret.app.shelf.MediaFile;
+import dev.wilyferret.app.shelf.Shelf;
+import dev.wilyferret.app.workspace.OwnBrowsers;
+import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.offer.AffiliateLink;
+import dev.wilyferret.core.page.NextStep;
+import dev.wilyferret.core.page.PageDocument;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Isolation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Reads a snapshot of everything public from the database, and draws its pages. */
+@Component
+class SnapshotBuilder {
+
+    private static final Logger LOG = LoggerFactory.getLogger(SnapshotBuilder.class);
+
+    private final Workspaces workspaces;
+    private final OwnBrowsers ownBrowsers;
+    private final Promotions promotions;
+    private final Offers offers;
+    private final Pages pages;
+    private final PixelAccounts pixels;
+    private final Links links;
+    private final Shelf shelf;
+    private final Lists lists;
+    private final PageHtml html;
+    private final Undrawn undrawn;
+
+    SnapshotBuilder(
+            Workspaces workspaces,
+            OwnBrowsers ownBrowsers,
+            Promotions promotions,
+            Offers offers,
+            Pages pages,
+            PixelAccounts pixels,
+            Links links,
+            Shelf shelf,
+            Lists lists,
+            PageHtml html,
+            Undrawn undrawn) {
+        this.workspaces = workspaces;
+        this.ownBrowsers = ownBrowsers;
+        this.promotions = promotions;
+        this.offers = offers;
+        this.pages = pages;
+        this.pixels = pixels;
+        this.links = links;
+        this.shelf = shelf;
+        this.lists = lists;
+        this.html = html;
+        this.undrawn = undrawn;
+    }
+
+    /** The workspaces there are. */
+    public List<UUID> workspaces() {
+        return workspaces.all().stream().map(Workspace::id).toList();
+    }
+
+    /** What one workspace contributes, as it stands at one moment. */
+    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+    public SiteSnapshot.Part part(UUID workspace) {
+        return new OfWorkspace(workspaces.get(workspace)).part();
+    }
+
+    /** The part of a snapshot that one workspace contributes. */
+    private final class OfWorkspace {
+
+        private final Workspace workspace;
+        private final Map<UUID, Promotion> promotionById;
+        private final Map<UUID, Offer> offerById;
+        private final Map<UUID, PixelAccount> pixelById = new LinkedHashMap<>();
+        private final Map<UUID, Page> pageById;
+        private final Map<UUID, String> livePaths = new HashMap<>();
+        private final List<LeftOut> leftOut = new ArrayList<>();
+        private final Set<UUID> confirming;
+        private final List<MediaFile> files;
+        private final Map<String, MediaFile> fileByName;
+
+        OfWorkspace(Workspace workspace) {
+            this.workspace = workspace;
+            UUID id = workspace.id();
+            promotionById = promotions.of(id).stream().collect(Collectors.toMap(Promotion::id, Function.identity()));
+            offerById = offers.of(id).stream().collect(Collectors.toMap(Offer::id, Function.identity()));
+            pixels.of(id).forEach(pixel -> pixelById.put(pixel.id(), pixel));
+            pageById = pages.readable(id, this::leaveOut).stream()
+                    .collect(Collectors.toMap(Page::id, Function.identity(), (a, b) -> a, LinkedHashMap::new));
+            confirming = lists.confirming(id);
+            files = shelf.of(id);
+            fileByName = files.stream().collect(Collectors.toMap(MediaFile::name, Function.identity()));
+        }
+
+        SiteSnapshot.Part part() {
+            List<LivePage> livePages = new ArrayList<>();
+            Map<String, String> entries = new HashMap<>();
+            for (Page page : pageById.values()) {
+                page.published().flatMap(document -> drawable(page, document)).ifPresent(live -> {
+                    livePages.add(live);
+                    livePaths.put(page.id(), live.path());
+                    if (page.kind() == PageKind.CONTENT) {
+                        entries.putIfAbsent(promotion(page.promotion()).slug(), live.path());
+                    }
+                });
+            }
+            UUID id = workspace.id();
+            undrawn.found(id, leftOut);
+            Map<String, LiveLink> liveLinks = links.of(id).stream()
+                    .filter(link -> !link.paused())
+                    .collect(Collectors.toMap(link -> link.code().text(), this::liveLink));
+            return new SiteSnapshot.Part(
+                    workspace,
+                    liveLinks,
+                    livePages,
+                    entries,
+                    offers.networksOf(id),
+                    files,
+                    ownBrowsers.marks(id),
+                    promotionById.values().stream().map(Promotion::slug).collect(Collectors.toSet()));
+        }
+
+        /** The page as it is served; one that cannot be drawn is left out alone, and its bench says so. */
+        private Optional<LivePage> drawable(Page page, PageDocument document) {
+            try {
+                return Optional.of(livePage(page, document));
+            } catch (RuntimeException cannotBeDrawn) {
+                leaveOut(new LeftOut(page, cannotBeDrawn));
+                return Optional.empty();
+            }
+        }
+
+        private void leaveOut(LeftOut page) {
+            LOG.error("Page {} cannot be drawn and is left out of the public site", page.page(), page.cause());
+            leftOut.add(page);
+        }
+
+        private LivePage livePage(Page page, PageDocument document) {
+            Map<UUID, PixelAccount> firing = new LinkedHashMap<>();
+            document.pixels().stream().filter(pixelById::containsKey).forEach(id -> firing.put(id, pixelById.get(id)));
+            Offer offer = offerOf(page.promotion());
+            PageHtml.Surroundings around = new PageHtml.Surroundings(
+                    page,
+                    path(page.id()),
+                    workspace.legal(),
+                    workspace.zone(),
+                    workspace.currency(),
+                    this::path,
+                    name -> Optional.ofNullable(fileByName.get(name)),
+                    List.copyOf(firing.values()),
+                    Instant.EPOCH,
+                    Optional.empty(),
+                    Optional.empty(),
+                    confirming);
+            return new LivePage(
+                    page.id(),
+                    workspace.id(),
+                    page.promotion(),
+                    path(page.id()),
+                    page.kind() == PageKind.REDIRECT,
+                    asksConsent(page, document),
+                    new Drawings(html, document, around),
+                    Map.copyOf(firing),
+                    offer.details().link(),
+                    otherOffers(document),
+                    offer.name(),
+                    document,
+                    around);
+        }
+
+        /** A redirect page waits for consent where a page before it asks for it. */
+        private boolean asksConsent(Page page, PageDocument document) {
+            return document instanceof PageDocument.ContentPage content
+                    ? content.settings().consent()
+                    : pageById.values().stream()
+                            .filter(other -> other.promotion().equals(page.promotion()))
+                            .flatMap(other -> other.published().stream())
+                            .anyMatch(other -> other instanceof PageDocument.ContentPage content
+                                    && content.settings().consent());
+        }
+
+        private Map<UUID, AffiliateLink> otherOffers(PageDocument document) {
+            Map<UUID, AffiliateLink> links = new HashMap<>();
+            if (document instanceof PageDocument.ContentPage content) {
+                content.blocks()
+                        .all()
+                        .flatMap(placed -> placed.block().ways().stream())
+                        .forEach(next -> {
+                            if (next instanceof NextStep.ToAnotherOffer(UUID id) && offerById.containsKey(id)) {
+                                links.put(id, offerById.get(id).details().link());
+                            }
+                        });
+            }
+            return links;
+        }
+
+        private LiveLink liveLink(TrackingLink link) {
+            Target target = link.page()
+                    .<Target>map(page -> livePaths.containsKey(page)
+                            ? new Target.ToPage(link.tags().onto(livePaths.get(page)))
+                            : new Target.Nowhere())
+                    .orElseGet(() -> new Target.ToOffer(
+                            offerOf(link.promotion()).details().link()));
+            return new LiveLink(link.id(), link.workspace(), link.promotion(), link.tags(), target);
+        }
+
+        private String path(UUID page) {
+            Page target = pageById.get(page);
+            return target == null ? "#" : "/" + promotion(target.promotion()).slug() + "/" + target.slug();
+        }
+
+        private Promotion promotion(UUID id) {
+            return java.util.Objects.requireNonNull(promotionById.get(id));
+        }
+
+        private Offer offerOf(UUID promotion) {
+            return java.util.Objects.requireNonNull(
+                    offerById.get(promotion(promotion).offer()));
+        }
+    }
+}

@@ -1,0 +1,150 @@
+package dev.wilyferret.app.live;
+
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import javax.sql.DataSource;
+import org.postgresql.PGConnection;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.ApplicationArguments;
+import org.springframework.boot.ApplicationRunner;
+import org.springframework.context.SmartLifecycle;
+import org.springframework.core.annotation.Order;
+import org.springframework.dao.DataAccessException;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.TransactionException;
+
+/**
+ * Keeps the snapshot fresh: listens for the database's word that something public of a workspace changed, and reads that
+ * workspace anew. After a lost
+ * connection it reads anew at once, since words may have been missed.
+ */
+@Component
+@Order(10)
+public class SnapshotKeeper implements SmartLifecycle, ApplicationRunner {
+
+    private static final Logger LOG = LoggerFactory.getLogger(SnapshotKeeper.class);
+    private static final int LISTEN_MILLIS = 1000;
+    private static final int PAUSE_MILLIS = 300;
+
+    private final SnapshotBuilder builder;
+    private final DataSource dataSource;
+    private final Map<UUID, SiteSnapshot.Part> parts = new HashMap<>();
+    private volatile SiteSnapshot snapshot = SiteSnapshot.EMPTY;
+    private volatile boolean running;
+    private Optional<Thread> listener = Optional.empty();
+
+    SnapshotKeeper(SnapshotBuilder builder, DataSource dataSource) {
+        this.builder = builder;
+        this.dataSource = dataSource;
+    }
+
+    public SiteSnapshot now() {
+        return snapshot;
+    }
+
+    private void listen() {
+        while (running) {
+            try (Connection connection = dataSource.getConnection();
+                    Statement statement = connection.createStatement()) {
+                statement.execute("listen site_change");
+                PGConnection words = connection.unwrap(PGConnection.class);
+                readAll();
+                while (running) {
+                    read(Arrays.stream(words.getNotifications(LISTEN_MILLIS))
+                            .map(word -> UUID.fromString(word.getParameter()))
+                            .collect(Collectors.toSet()));
+                }
+                statement.execute("unlisten *");
+            } catch (SQLException | RuntimeException e) {
+                if (running) {
+                    LOG.warn(
+                            "The public site goes on with what it knows until the database is back: {}",
+                            e.getMessage());
+                    pause();
+                }
+            }
+        }
+    }
+
+    private void readAll() {
+        read(Set.copyOf(builder.workspaces()));
+    }
+
+    /** Reads these workspaces anew; the others stay as they are known. */
+    private synchronized void read(Set<UUID> changed) {
+        if (!changed.isEmpty()) {
+            changed.forEach(this::readPart);
+            snapshot = SiteSnapshot.of(parts.values());
+        }
+    }
+
+    /** What is wrong in one workspace keeps no other from being read; while the database is away none can be. */
+    private void readPart(UUID workspace) {
+        try {
+            parts.put(workspace, builder.part(workspace));
+        } catch (DataAccessException | TransactionException databaseAway) {
+            throw databaseAway;
+        } catch (RuntimeException unreadable) {
+            LOG.error(
+                    "Workspace {} cannot be read for the public site, which goes on with what it knew of it",
+                    workspace,
+                    unreadable);
+        }
+    }
+
+    private void pause() {
+        try {
+            Thread.sleep(PAUSE_MILLIS);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            running = false;
+        }
+    }
+
+    /** Before the public site takes its first request. */
+    @Override
+    public void start() {
+        readAll();
+        running = true;
+        listener = Optional.of(Thread.ofPlatform().name("site-changes").daemon().start(this::listen));
+    }
+
+    @Override
+    public void run(ApplicationArguments arguments) {
+        LOG.info(
+                "The public site knows {} links and {} pages",
+                snapshot.links().size(),
+                snapshot.pages().size());
+    }
+
+    @Override
+    public void stop() {
+        running = false;
+        listener.ifPresent(thread -> {
+            try {
+                thread.join(2L * LISTEN_MILLIS);
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+            }
+        });
+    }
+
+    @Override
+    public boolean isRunning() {
+        return running;
+    }
+
+    @Override
+    public int getPhase() {
+        return 10;
+    }
+}

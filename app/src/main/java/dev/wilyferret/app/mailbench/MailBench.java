@@ -1,0 +1,259 @@
+package dev.wilyferret.app.mailbench;
+
+import dev.wilyferret.app.forms.Intake;
+import dev.wilyferret.app.mail.Broadcasts;
+import dev.wilyferret.app.mail.Mails;
+import dev.wilyferret.app.mail.Outbox;
+import dev.wilyferret.app.mail.Written;
+import dev.wilyferret.app.people.Audience;
+import dev.wilyferret.app.people.ListDesk;
+import dev.wilyferret.app.people.ListPages;
+import dev.wilyferret.app.people.People;
+import dev.wilyferret.app.people.Subscriber;
+import dev.wilyferret.app.postman.MailPreviews;
+import dev.wilyferret.app.postman.Postman;
+import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.mail.MailText;
+import dev.wilyferret.core.page.RichText;
+import dev.wilyferret.core.people.Standing;
+import dev.wilyferret.core.text.PlainText;
+import dev.wilyferret.core.text.Refusal;
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.format.DateTimeFormatter;
+import java.time.format.DateTimeParseException;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.util.MultiValueMap;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.server.ResponseStatusException;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** The bench of a mail: its words on one side, the mail itself and how it reads to a filter on the other. */
+@Controller
+@RequestMapping("/people/mails/{id}")
+class MailBench {
+
+    private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH:mm");
+
+    private final ListDesk desk;
+    private final Mails mails;
+    private final Broadcasts broadcasts;
+    private final Outbox outbox;
+    private final MailPreviews previews;
+    private final Postman postman;
+    private final People people;
+    private final ListPages names;
+    private final Workspaces workspaces;
+
+    MailBench(
+            ListDesk desk,
+            Mails mails,
+            Broadcasts broadcasts,
+            Outbox outbox,
+            MailPreviews previews,
+            Postman postman,
+            People people,
+            ListPages names,
+            Workspaces workspaces) {
+        this.desk = desk;
+        this.mails = mails;
+        this.broadcasts = broadcasts;
+        this.outbox = outbox;
+        this.previews = previews;
+        this.postman = postman;
+        this.people = people;
+        this.names = names;
+        this.workspaces = workspaces;
+    }
+
+    private Written mail(Member member, UUID id) {
+        return mails.find(member.workspace(), id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+    }
+
+    @GetMapping
+    String open(
+            @AuthenticationPrincipal Member member,
+            @PathVariable UUID id,
+            @RequestParam MultiValueMap<String, String> asked,
+            @RequestParam(defaultValue = "") String as,
+            Model model) {
+        Written mail = mail(member, id);
+        if (!model.containsAttribute("form")) {
+            model.addAttribute("form", shown(mail));
+        }
+        return show(member, mail, as, Intake.of(asked), model);
+    }
+
+    private static Intake shown(Written mail) {
+        Map<String, String> values = new HashMap<>();
+        values.put("name", mail.name());
+        values.put("subject", mail.text().subject());
+        values.put("preview", mail.text().preview());
+        values.put("body", mail.text().body().source());
+        return Intake.showing(values);
+    }
+
+    private String show(Member member, Written mail, String as, Intake asked, Model model) {
+        desk.list(member, mail.list(), mail.kind() == Written.Kind.BROADCAST ? "broadcasts" : "sequence", model);
+        Workspace workspace = workspaces.get(member.workspace());
+        around(mail, as, model);
+        model.addAttribute(
+                "people",
+                people.meant(member.workspace(), mail.list(), Audience.EVERYBODY.standing(Standing.CONFIRMED), 50, 0));
+        model.addAttribute("targets", names.of(member.workspace()));
+        model.addAttribute("me", member);
+        if (mail.kind() == Written.Kind.BROADCAST) {
+            desk.choices(member, mail.list(), model);
+            Audience who = mail.audience().orElseGet(() -> ListDesk.audience(asked, workspace));
+            model.addAttribute("who", asked);
+            model.addAttribute(
+                    "reached", people.count(member.workspace(), mail.list(), who.standing(Standing.CONFIRMED)));
+            model.addAttribute("progress", outbox.progress(mail));
+            model.addAttribute(
+                    "sendAt",
+                    mail.sendAt()
+                            .map(at -> MOMENT.format(at.atZone(workspace.zone())))
+                            .orElse(""));
+        }
+        return "people/mail";
+    }
+
+    /** What changes as the mail is written. */
+    private void around(Written mail, String as, Model model) {
+        Subscriber reader = previews.as(mail, as);
+        model.addAttribute("mail", mail);
+        model.addAttribute("as", reader);
+        model.addAttribute("previewAddress", previews.address(mail, reader));
+        model.addAttribute("drawn", previews.drawn(mail, reader));
+        model.addAttribute("look", previews.look(mail));
+    }
+
+    /** Keeps what is typed. */
+    @PostMapping
+    String write(
+            @AuthenticationPrincipal Member member,
+            @PathVariable UUID id,
+            @RequestParam MultiValueMap<String, String> typed,
+            @RequestParam int revision,
+            @RequestParam(defaultValue = "") String as,
+            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean partly,
+            Model model) {
+        Written mail = mail(member, id);
+        Intake form = Intake.of(typed);
+        form.take("name", text -> PlainText.line("name of the mail", text, 60));
+        form.take("subject", text -> new MailText(text, "", new RichText("")));
+        form.take("preview", text -> new MailText("", text, new RichText("")));
+        form.take("body", RichText::new);
+        boolean kept = form.clean()
+                && mails.write(
+                        member.workspace(),
+                        id,
+                        revision,
+                        form.value("name"),
+                        new MailText(form.value("subject"), form.value("preview"), new RichText(form.value("body"))));
+        if (!partly) {
+            if (kept) {
+                return "redirect:/people/mails/" + id;
+            }
+            model.addAttribute("form", form);
+            return show(member, mail(member, id), as, Intake.showing(Map.of()), model);
+        }
+        model.addAttribute("form", form);
+        model.addAttribute("keptNow", kept);
+        model.addAttribute("conflict", form.clean() && !kept);
+        around(mail(member, id), as, model);
+        return "people/mail :: answer";
+    }
+
+    @PostMapping("/sample")
+    String sample(@AuthenticationPrincipal Member member, @PathVariable UUID id, RedirectAttributes after) {
+        Written mail = mail(member, id);
+        Subscriber reader = previews.as(mail, "");
+        after.addFlashAttribute(
+                "said",
+                postman.sample(
+                        desk.list(member, mail.list(), "", new org.springframework.ui.ExtendedModelMap()),
+                        previews.drawn(mail, reader),
+                        member.email()));
+        return "redirect:/people/mails/" + id;
+    }
+
+    @PostMapping("/send")
+    String send(
+            @AuthenticationPrincipal Member member,
+            @PathVariable UUID id,
+            @RequestParam MultiValueMap<String, String> typed,
+            RedirectAttributes after) {
+        Written mail = mail(member, id);
+        Workspace workspace = workspaces.get(member.workspace());
+        Intake form = Intake.of(typed);
+        try {
+            Audience who = ListDesk.audience(form, workspace);
+            broadcasts.send(member.workspace(), mail.id(), who, moment(form.value("at"), workspace));
+        } catch (Refusal refusal) {
+            after.addFlashAttribute("refused", refusal.getMessage());
+        }
+        return "redirect:/people/mails/" + id;
+    }
+
+    private static Optional<Instant> moment(String typed, Workspace workspace) {
+        if (typed.isBlank()) {
+            return Optional.empty();
+        }
+        try {
+            return Optional.of(
+                    LocalDateTime.parse(typed.strip()).atZone(workspace.zone()).toInstant());
+        } catch (DateTimeParseException e) {
+            throw new Refusal("\"%s\" is not a moment. Write it as 2026-12-24T18:00."
+                    .formatted(typed.length() > 30 ? typed.substring(0, 30) + "…" : typed));
+        }
+    }
+
+    @PostMapping("/stop")
+    String stop(@AuthenticationPrincipal Member member, @PathVariable UUID id) {
+        broadcasts.stop(member.workspace(), mail(member, id).id());
+        return "redirect:/people/mails/" + id;
+    }
+
+    @PostMapping("/resume")
+    String resume(@AuthenticationPrincipal Member member, @PathVariable UUID id) {
+        broadcasts.resume(member.workspace(), mail(member, id).id());
+        return "redirect:/people/mails/" + id;
+    }
+
+    /** How far a broadcast is, asked again while it runs. */
+    @GetMapping("/progress")
+    String progress(@AuthenticationPrincipal Member member, @PathVariable UUID id, Model model) {
+        Written mail = mail(member, id);
+        model.addAttribute("mail", mail);
+        model.addAttribute("progress", outbox.progress(mail));
+        return "people/mail :: running";
+    }
+
+    /** How many a broadcast would reach, as its audience is chosen. */
+    @PostMapping("/reach")
+    String reach(
+            @AuthenticationPrincipal Member member,
+            @PathVariable UUID id,
+            @RequestParam MultiValueMap<String, String> typed,
+            Model model) {
+        Written mail = mail(member, id);
+        Audience who = ListDesk.audience(Intake.of(typed), workspaces.get(member.workspace()));
+        model.addAttribute("reached", people.count(member.workspace(), mail.list(), who.standing(Standing.CONFIRMED)));
+        return "people/mail :: reach";
+    }
+}

@@ -1,0 +1,135 @@
+package dev.wilyferret.app.pagebench;
+
+import dev.wilyferret.app.forms.Intake;
+import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.pages.Page;
+import dev.wilyferret.app.pages.PageKind;
+import dev.wilyferret.app.pages.PageUnreadable;
+import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.app.pixels.PixelAccounts;
+import dev.wilyferret.app.promotions.Promotion;
+import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.app.publicpage.Previews;
+import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.core.link.Slug;
+import dev.wilyferret.core.readiness.Finding;
+import dev.wilyferret.core.text.PlainText;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.http.HttpStatus;
+import org.springframework.stereotype.Component;
+import org.springframework.ui.Model;
+import org.springframework.web.server.ResponseStatusException;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** What the benches of all pages have in common: what they show around a page, publishing, renaming. */
+@Component
+class BenchDesk {
+
+    private final Pages pages;
+    private final Promotions promotions;
+    private final PixelAccounts pixels;
+    private final Previews previews;
+    private final Installation installation;
+
+    BenchDesk(Pages pages, Promotions promotions, PixelAccounts pixels, Previews previews, Installation installation) {
+        this.pages = pages;
+        this.promotions = promotions;
+        this.pixels = pixels;
+        this.previews = previews;
+        this.installation = installation;
+    }
+
+    Promotion promotion(Member member, UUID id) {
+        return promotions
+                .find(member.workspace(), id)
+                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+    }
+
+    Page page(Member member, UUID promotion, UUID id) {
+        return pages.find(member.workspace(), id)
+                .filter(page -> page.promotion().equals(promotion))
+                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+    }
+
+    /**
+     * The promotion's first page of a kind.
+     *
+     * @throws PageUnreadable if there is none that can be read, but one that cannot
+     */
+    Optional<Page> first(Member member, UUID promotion, PageKind kind) {
+        Optional<Page> first = pages.first(member.workspace(), promotion, kind);
+        if (first.isEmpty()) {
+            pages.unreadable(member.workspace(), promotion).stream()
+                    .filter(page -> page.kind() == kind)
+                    .findFirst()
+                    .ifPresent(page -> {
+                        throw new PageUnreadable(promotion, page.page(), page.cause());
+                    });
+        }
+        return first;
+    }
+
+    Set<UUID> pixelIds(Member member) {
+        Set<UUID> ids = new LinkedHashSet<>();
+        pixels.of(member.workspace()).forEach(account -> ids.add(account.id()));
+        return ids;
+    }
+
+    /** The ticked pixels the workspace really has, in its order. */
+    List<UUID> pixels(Member member, Intake form) {
+        return pixelIds(member).stream()
+                .filter(id -> form.chosen("pixel", id.toString()))
+                .toList();
+    }
+
+    void show(Member member, Promotion promotion, Page page, Model model) {
+        model.addAttribute("promotion", promotion);
+        model.addAttribute("page", page);
+        model.addAttribute("siblings", pages.ofPromotion(member.workspace(), promotion.id()));
+        model.addAttribute(
+                "otherPromotions",
+                promotions.of(member.workspace()).stream()
+                        .filter(other -> !other.id().equals(promotion.id()))
+                        .toList());
+        model.addAttribute("accounts", pixels.of(member.workspace()));
+        model.addAttribute("previewAddress", installation.siteAddress() + previews.path(page));
+        model.addAttribute("publicPreview", installation.siteAddress() + previews.path(page, "public"));
+        model.addAttribute("previews", previews);
+        if (!model.containsAttribute("naming")) {
+            model.addAttribute("naming", Intake.showing(Map.of("name", page.name(), "slug", page.slug())));
+        }
+        model.addAttribute("publicAddress", installation.siteAddress() + "/" + promotion.slug() + "/" + page.slug());
+    }
+
+    /** Publishes, and says what changed or what stands against it. */
+    void publish(Page page, RedirectAttributes after) {
+        List<String> changes = page.changes();
+        List<Finding> stopping = pages.publish(page.workspace(), page.id());
+        if (stopping.isEmpty()) {
+            after.addFlashAttribute("said", "Published. " + String.join(" ", changes));
+        } else {
+            after.addFlashAttribute("stopped", stopping);
+        }
+    }
+
+    void rename(Page page, Intake form, RedirectAttributes after) {
+        Optional<String> name = form.take("name", text -> PlainText.line("internal name", text, 60));
+        Optional<Slug> slug = form.take("slug", Slug::new);
+        if (form.clean()) {
+            form.take("slug", text -> {
+                pages.rename(page.workspace(), page.id(), name.orElseThrow(), slug.orElseThrow());
+                return slug;
+            });
+        }
+        if (form.clean()) {
+            after.addFlashAttribute("said", "Name and address are kept.");
+        } else {
+            after.addFlashAttribute("naming", form);
+        }
+    }
+}

@@ -1,0 +1,65 @@
+package dev.wilyferret.app.pagebench;
+
+import dev.wilyferret.app.clicks.ClickBook;
+import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.pages.PageKind;
+import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.core.design.StartingDesign;
+import java.util.UUID;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.server.ResponseStatusException;
+
+/** The pages of a promotion, and the starting designs to make another from. */
+@Controller
+@RequestMapping("/promotions/{promotion}/pages")
+class PageChooser {
+
+    private final BenchDesk desk;
+    private final Pages pages;
+    private final ClickBook clicks;
+    private final Installation installation;
+
+    PageChooser(BenchDesk desk, Pages pages, ClickBook clicks, Installation installation) {
+        this.desk = desk;
+        this.pages = pages;
+        this.clicks = clicks;
+        this.installation = installation;
+    }
+
+    /** The pages of the promotion, and the starting designs for another one. */
+    @GetMapping
+    String choose(@AuthenticationPrincipal Member member, @PathVariable UUID promotion, Model model) {
+        model.addAttribute("promotion", desk.promotion(member, promotion));
+        model.addAttribute("siblings", pages.ofPromotion(member.workspace(), promotion));
+        model.addAttribute(
+                "designs", DesignChoice.of(pages.byDesign(member.workspace()), clicks.ledOn(member.workspace())));
+        model.addAttribute("designAddress", installation.siteAddress() + "/design/");
+        return "pages/choose";
+    }
+
+    @PostMapping
+    String make(@AuthenticationPrincipal Member member, @PathVariable UUID promotion, @RequestParam String design) {
+        desk.promotion(member, promotion);
+        StartingDesign chosen =
+                StartingDesign.of(design).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        return BenchRequest.toBench(pages.make(member.workspace(), promotion, chosen));
+    }
+
+    /** The page visitors land on, or the designs to make it from. */
+    @GetMapping("/landing")
+    String landing(@AuthenticationPrincipal Member member, @PathVariable UUID promotion) {
+        desk.promotion(member, promotion);
+        return desk.first(member, promotion, PageKind.CONTENT)
+                .map(BenchRequest::toBench)
+                .orElse("redirect:/promotions/" + promotion + "/pages");
+    }
+}

@@ -1,0 +1,84 @@
+package dev.wilyferret.app.pagebench;
+
+import dev.wilyferret.core.click.SiteEvent;
+import dev.wilyferret.core.page.Hold;
+import dev.wilyferret.core.pixel.PixelAnswer;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalLong;
+import java.util.UUID;
+
+/**
+ * The redirect page's time line in milliseconds, drawn to one scale: the set-up, and the last real visits.
+ *
+ * @param endMillis the right end of the scale
+ */
+record RedirectTimeline(int endMillis, List<Visit> visits) {
+
+    private static final int VISITS = 8;
+    private static final int WIDTH = 800;
+
+    /** A pixel's asking on the scale; x in units of the drawing. */
+    record Asked(UUID pixel, PixelAnswer answer, int millis, int x) {}
+
+    /** @param wentOnMillis from the page's opening to the visitor's being sent on; empty if they left */
+    record Visit(UUID click, Instant at, List<Asked> asked, OptionalLong wentOnMillis, int wentOnX) {}
+
+    static RedirectTimeline of(Hold hold, List<SiteEvent.Followed> latest) {
+        List<SiteEvent.PageView> views = latest.stream()
+                .filter(SiteEvent.PageView.class::isInstance)
+                .map(SiteEvent.PageView.class::cast)
+                .limit(VISITS)
+                .toList();
+        int longest = latest.stream()
+                .filter(SiteEvent.PixelFired.class::isInstance)
+                .mapToInt(event -> ((SiteEvent.PixelFired) event).tookMillis())
+                .max()
+                .orElse(0);
+        int end = (Math.max(Math.max(hold.millis(), longest), 500) + 499) / 500 * 500 + 250;
+        Map<UUID, Visit> visits = new LinkedHashMap<>();
+        views.forEach(view -> visits.putIfAbsent(view.click(), visit(view, latest, end)));
+        return new RedirectTimeline(end, List.copyOf(visits.values()));
+    }
+
+    private static Visit visit(SiteEvent.PageView view, List<SiteEvent.Followed> latest, int end) {
+        List<Asked> asked = new ArrayList<>();
+        OptionalLong wentOn = OptionalLong.empty();
+        for (SiteEvent.Followed event : latest) {
+            if (!event.click().equals(view.click()) || event.at().isBefore(view.at())) {
+                continue;
+            }
+            if (event instanceof SiteEvent.PixelFired fire) {
+                asked.add(new Asked(fire.pixel(), fire.answer(), fire.tookMillis(), x(fire.tookMillis(), end)));
+            } else if (event instanceof SiteEvent.WentOn out) {
+                wentOn = OptionalLong.of(Duration.between(view.at(), out.at()).toMillis());
+            }
+        }
+        asked.sort(Comparator.comparingInt(Asked::millis));
+        return new Visit(view.click(), view.at(), List.copyOf(asked), wentOn, x(wentOn.orElse(0), end));
+    }
+
+    private static int x(long millis, int end) {
+        return (int) Math.min(WIDTH, millis * WIDTH / end);
+    }
+
+    /** Where a moment stands on the scale, in units of the drawing. */
+    public int x(int millis) {
+        return x(millis, endMillis);
+    }
+
+    /** The marks of the scale, every half second. */
+    public List<Integer> marks() {
+        List<Integer> marks = new ArrayList<>();
+        int step = endMillis > 2500 ? 1000 : 500;
+        for (int millis = 0; millis <= endMillis; millis += step) {
+            marks.add(millis);
+        }
+        return marks;
+    }
+}

@@ -1,0 +1,212 @@
+package dev.wilyferret.app.pagebench;
+
+import dev.wilyferret.app.shelf.Bonus;
+import dev.wilyferret.app.shelf.MediaFile;
+import dev.wilyferret.core.page.Block;
+import dev.wilyferret.core.page.BlockId;
+import dev.wilyferret.core.page.Blocks;
+import dev.wilyferret.core.page.NextStep;
+import dev.wilyferret.core.text.Refusal;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.function.Predicate;
+
+/**
+ * What the lines of a copy sheet can choose from.
+ *
+ * @param pages the other pages of the promotion, by id
+ * @param offers the other offers of the workspace, by id
+ * @param files of the shelf
+ * @param lists of the workspace, by id
+ * @param bonuses of the shelf
+ */
+record SheetAround(
+        Map<UUID, String> pages,
+        Map<UUID, String> offers,
+        List<MediaFile> files,
+        Map<UUID, String> lists,
+        List<Bonus> bonuses,
+        Blocks blocks,
+        ZoneId zone) {
+
+    /** The ways on that can be chosen. */
+    List<SheetField.Choice> nextSteps(boolean inForm) {
+        List<SheetField.Choice> choices = new ArrayList<>();
+        choices.add(new SheetField.Choice("", "not chosen yet"));
+        if (inForm) {
+            choices.add(new SheetField.Choice("thanks", "stay, and show the thanks"));
+        }
+        pages.forEach((id, name) -> choices.add(new SheetField.Choice("page:" + id, name)));
+        choices.add(new SheetField.Choice("offer", "straight to the offer"));
+        offers.forEach((id, name) -> choices.add(new SheetField.Choice("offer:" + id, "another offer: " + name)));
+        if (!inForm) {
+            popUps().forEach(popUp ->
+                    choices.add(new SheetField.Choice("pop:" + popUp.value(), "pop-up: " + popUp.words())));
+            if (!popUps().isEmpty()) {
+                choices.add(new SheetField.Choice("close", "close the pop-up"));
+            }
+            blocks(placed -> !(placed instanceof Block.PopUp || placed instanceof Block.Button))
+                    .forEach(block ->
+                            choices.add(new SheetField.Choice("jump:" + block.value(), "jump to: " + block.words())));
+        }
+        files.stream()
+                .filter(file -> !file.picture() && !file.video())
+                .forEach(file ->
+                        choices.add(new SheetField.Choice("file:" + file.name(), "hand out: " + file.originalName())));
+        choices.add(new SheetField.Choice("two", "two at once …"));
+        choices.add(new SheetField.Choice("make", "a page still to be made …"));
+        return choices;
+    }
+
+    /** The ways that can stand beside another: pages and offers. */
+    List<SheetField.Choice> tabs() {
+        return nextSteps(true).stream()
+                .filter(choice -> choice.value().isEmpty()
+                        || choice.value().startsWith("page:")
+                        || choice.value().startsWith("offer"))
+                .toList();
+    }
+
+    private List<SheetField.Choice> popUps() {
+        return blocks(placed -> placed instanceof Block.PopUp);
+    }
+
+    /** The blocks of a kind, to choose one, by their words. */
+    List<SheetField.Choice> blocks(Predicate<Block> kind) {
+        return blocks.all()
+                .filter(placed -> kind.test(placed.block()))
+                .map(placed -> new SheetField.Choice(placed.id().text(), SheetLines.title(placed.block())))
+                .toList();
+    }
+
+    List<SheetField.Choice> files(Predicate<MediaFile> kind) {
+        List<SheetField.Choice> choices = new ArrayList<>();
+        choices.add(new SheetField.Choice("", "none"));
+        files.stream()
+                .filter(kind)
+                .forEach(file -> choices.add(new SheetField.Choice(file.name(), file.originalName())));
+        return choices;
+    }
+
+    /** The lists a form can put people on. */
+    List<SheetField.Choice> lists(String none) {
+        List<SheetField.Choice> choices = new ArrayList<>(List.of(new SheetField.Choice("", none)));
+        lists.forEach((id, name) -> choices.add(new SheetField.Choice(id.toString(), name)));
+        return choices;
+    }
+
+    Optional<UUID> list(String id) {
+        return known(lists, id);
+    }
+
+    List<SheetField.Choice> bonusChoices() {
+        List<SheetField.Choice> choices = new ArrayList<>(List.of(new SheetField.Choice("", "none, written here")));
+        bonuses.forEach(bonus -> choices.add(new SheetField.Choice(bonus.id().toString(), bonus.name())));
+        return choices;
+    }
+
+    Optional<Bonus> bonus(String id) {
+        return bonuses.stream()
+                .filter(bonus -> bonus.id().toString().equals(id))
+                .findFirst();
+    }
+
+    /** The block as the shelf fills it, if another bonus was chosen than before. */
+    Optional<Block> filled(Block.Bonus old, String chosen) {
+        return bonus(chosen)
+                .filter(bonus -> !old.from().equals(Optional.of(bonus.id())))
+                .map(bonus -> new Block.Bonus(
+                        bonus.picture(), bonus.name(), bonus.about(), bonus.worth(), Optional.of(bonus.id())));
+    }
+
+    /** A file that is on the shelf, or the empty name. */
+    String file(String name) {
+        return files.stream().anyMatch(file -> file.name().equals(name)) ? name : "";
+    }
+
+    /**
+     * Reads a next step as it is sent.
+     *
+     * @param toMake the name of a page still to be made
+     * @param newTab for two at once: the way in a new tab
+     * @param here for two at once: the way in this tab
+     */
+    NextStep next(String code, String toMake, String newTab, String here) {
+        if (code.equals("two")) {
+            NextStep first = next(newTab, "");
+            NextStep second = next(here, "");
+            return first instanceof NextStep.NotChosen || second instanceof NextStep.NotChosen
+                    ? new NextStep.NotChosen()
+                    : new NextStep.TwoAtOnce(first, second);
+        }
+        return next(code, toMake);
+    }
+
+    private NextStep next(String code, String toMake) {
+        if (code.equals("make")) {
+            return toMake.isBlank() ? new NextStep.NotChosen() : new NextStep.ToPageToMake(toMake);
+        }
+        String[] parts = code.split(":", 2);
+        return switch (parts[0]) {
+            case "offer" ->
+                parts.length == 1
+                        ? new NextStep.ToOffer()
+                        : known(offers, parts[1])
+                                .<NextStep>map(NextStep.ToAnotherOffer::new)
+                                .orElseGet(NextStep.NotChosen::new);
+            case "page" ->
+                known(pages, parts[1]).<NextStep>map(NextStep.ToPage::new).orElseGet(NextStep.NotChosen::new);
+            case "pop" -> new NextStep.OpenPopUp(new BlockId(parts[1]));
+            case "thanks" -> new NextStep.ShowThanks();
+            case "close" -> new NextStep.ClosePopUp();
+            case "jump" -> new NextStep.JumpTo(new BlockId(parts[1]));
+            case "file" -> new NextStep.HandOut(parts[1]);
+            default -> new NextStep.NotChosen();
+        };
+    }
+
+    private static Optional<UUID> known(Map<UUID, String> all, String text) {
+        return all.keySet().stream().filter(id -> id.toString().equals(text)).findFirst();
+    }
+
+    static String code(NextStep next) {
+        return switch (next) {
+            case NextStep.NotChosen() -> "";
+            case NextStep.ToPage(UUID page) -> "page:" + page;
+            case NextStep.ToPageToMake(String name) -> "make:" + name;
+            case NextStep.ToOffer() -> "offer";
+            case NextStep.ToAnotherOffer(UUID offer) -> "offer:" + offer;
+            case NextStep.OpenPopUp(BlockId popUp) -> "pop:" + popUp;
+            case NextStep.ShowThanks() -> "thanks";
+            case NextStep.ClosePopUp() -> "close";
+            case NextStep.JumpTo(BlockId block) -> "jump:" + block;
+            case NextStep.HandOut(String file) -> "file:" + file;
+            case NextStep.TwoAtOnce(NextStep newTab, NextStep here) -> "two:" + code(newTab) + ">" + code(here);
+        };
+    }
+
+    Optional<BlockId> block(String id) {
+        return id.isEmpty()
+                ? Optional.empty()
+                : Optional.of(new BlockId(id))
+                        .filter(known -> blocks.find(known).isPresent());
+    }
+
+    /** @throws Refusal if it is not a moment as a browser sends it */
+    Optional<java.time.Instant> moment(String typed) {
+        if (typed.isBlank()) {
+            return Optional.empty();
+        }
+        try {
+            return Optional.of(
+                    java.time.LocalDateTime.parse(typed.strip()).atZone(zone).toInstant());
+        } catch (java.time.format.DateTimeParseException e) {
+            throw new Refusal("\"%s\" is not a moment. Write it as 2026-12-24T18:00."
+                    .formatted(typed.length() > 30 ? typed.substring(0, 30) + "…" : typed));
+        }
+    }
+}

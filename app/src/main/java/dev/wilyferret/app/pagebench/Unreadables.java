@@ -1,0 +1,71 @@
+package dev.wilyferret.app.pagebench;
+
+import dev.wilyferret.app.pages.LeftOut;
+import dev.wilyferret.app.pages.PageUnreadable;
+import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.app.workspace.Member;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.ControllerAdvice;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.server.ResponseStatusException;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** What stands in place of the bench of a page that cannot be read: why, and the way to bring back what can be. */
+@Controller
+@RequestMapping("/promotions/{promotion}/unreadable/{id}")
+class Unreadables {
+
+    private final Pages pages;
+    private final BenchDesk desk;
+
+    Unreadables(Pages pages, BenchDesk desk) {
+        this.pages = pages;
+        this.desk = desk;
+    }
+
+    /** Whoever asks for such a page is led here. */
+    @ControllerAdvice
+    static class Way {
+
+        @ExceptionHandler
+        String unreadable(PageUnreadable page) {
+            return "redirect:/promotions/" + page.promotion + "/unreadable/" + page.page;
+        }
+    }
+
+    @GetMapping
+    String say(
+            @AuthenticationPrincipal Member member, @PathVariable UUID promotion, @PathVariable UUID id, Model model) {
+        List<LeftOut> unreadable = pages.unreadable(member.workspace(), promotion);
+        model.addAttribute("promotion", desk.promotion(member, promotion));
+        model.addAttribute(
+                "unreadable",
+                unreadable.stream()
+                        .filter(page -> page.page().equals(id))
+                        .findFirst()
+                        .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND)));
+        model.addAttribute("mendable", pages.mendable(member.workspace(), id));
+        return "pages/unreadable";
+    }
+
+    @PostMapping
+    String mend(
+            @AuthenticationPrincipal Member member,
+            @PathVariable UUID promotion,
+            @PathVariable UUID id,
+            RedirectAttributes after) {
+        desk.promotion(member, promotion);
+        pages.mend(member.workspace(), id);
+        after.addFlashAttribute("said", "What could be read is back. Look it through, then publish it.");
+        return "redirect:/promotions/" + promotion + "/pages/" + id;
+    }
+}

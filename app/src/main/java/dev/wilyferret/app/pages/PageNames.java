@@ -1,0 +1,45 @@
+package dev.wilyferret.app.pages;
+
+import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.people.ListPages;
+import dev.wilyferret.app.promotions.Promotion;
+import dev.wilyferret.app.promotions.Promotions;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.UUID;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+
+/** The content pages of all promotions, told apart where one is chosen. */
+@Component
+class PageNames implements ListPages {
+
+    private final Pages pages;
+    private final Promotions promotions;
+    private final String site;
+
+    PageNames(Pages pages, Promotions promotions, Installation installation) {
+        this.pages = pages;
+        this.promotions = promotions;
+        this.site = installation.siteAddress().toString();
+    }
+
+    @Override
+    public List<Named> of(UUID workspace) {
+        Map<UUID, Promotion> known =
+                promotions.of(workspace).stream().collect(Collectors.toMap(Promotion::id, Function.identity()));
+        return pages.of(workspace).stream()
+                .filter(page -> page.kind() == PageKind.CONTENT)
+                .map(page -> {
+                    Promotion promotion = Objects.requireNonNull(known.get(page.promotion()));
+                    return new Named(
+                            page.id(),
+                            promotion.name() + ": " + page.name()
+                                    + (page.state().isPublic() ? "" : " (not published)"),
+                            site + "/" + promotion.slug() + "/" + page.slug());
+                })
+                .toList();
+    }
+}

@@ -1,8 +1,0 @@
-package dev.wilyferret.app.pages;
-
-/**
- * A page as HTML, with {@link Marks} where something of the single view belongs.
- *
- * @param policy the Content-Security-Policy it needs
- */
-public record RenderedPage(String html, String policy) {}

@@ -1,0 +1,175 @@
+package dev.wilyferret.app.people;
+
+import dev.wilyferret.app.forms.Intake;
+import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.people.EmailAddress;
+import dev.wilyferret.core.text.PlainText;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.util.MultiValueMap;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** The lists, their settings, and who is on them. */
+@Controller
+class ListBench {
+
+    private static final int A_PAGE = 50;
+
+    private final ListDesk desk;
+    private final Lists lists;
+    private final People people;
+    private final ListPages pages;
+    private final Workspaces workspaces;
+
+    ListBench(ListDesk desk, Lists lists, People people, ListPages pages, Workspaces workspaces) {
+        this.desk = desk;
+        this.lists = lists;
+        this.people = people;
+        this.pages = pages;
+        this.workspaces = workspaces;
+    }
+
+    @GetMapping("/people")
+    String all(@AuthenticationPrincipal Member member, Model model) {
+        model.addAttribute("lists", lists.of(member.workspace()));
+        model.addAttribute("standings", lists.standings(member.workspace()));
+        model.addAttribute("none", Map.of());
+        return "people/lists";
+    }
+
+    @GetMapping("/people/lists/new")
+    String blank(@AuthenticationPrincipal Member member, Model model) {
+        Workspace workspace = workspaces.get(member.workspace());
+        return form(
+                member,
+                Optional.empty(),
+                Intake.showing(Map.of(
+                        "senderName",
+                        workspace.legal().name(),
+                        "senderAddress",
+                        workspace.legal().contact().contains("@")
+                                ? workspace.legal().contact()
+                                : "",
+                        "doubleOptIn",
+                        "on")),
+                model);
+    }
+
+    @GetMapping("/people/lists/{id}/settings")
+    String settings(@AuthenticationPrincipal Member member, @PathVariable UUID id, Model model) {
+        MailList list = desk.list(member, id, "settings", model);
+        Map<String, String> values = new HashMap<>();
+        values.put("name", list.name());
+        values.put("senderName", list.senderName());
+        values.put("senderAddress", list.senderAddress());
+        values.put("replyTo", list.replyTo());
+        values.put("doubleOptIn", list.doubleOptIn() ? "on" : "");
+        values.put("buyers", list.buyers() ? "on" : "");
+        values.put("checkPage", list.checkPage().map(UUID::toString).orElse(""));
+        values.put("confirmedPage", list.confirmedPage().map(UUID::toString).orElse(""));
+        values.put("leftPage", list.leftPage().map(UUID::toString).orElse(""));
+        return form(member, Optional.of(id), Intake.showing(values), model);
+    }
+
+    private String form(Member member, Optional<UUID> id, Intake form, Model model) {
+        model.addAttribute("id", id.orElse(null));
+        model.addAttribute("form", form);
+        model.addAttribute("pages", pages.of(member.workspace()));
+        return "people/settings";
+    }
+
+    @PostMapping({"/people/lists", "/people/lists/{id}/settings"})
+    String keep(
+            @AuthenticationPrincipal Member member,
+            @PathVariable("id") Optional<UUID> known,
+            @RequestParam MultiValueMap<String, String> typed,
+            Model model,
+            RedirectAttributes after) {
+        known.ifPresent(list -> desk.list(member, list, "settings", model));
+        UUID id = known.orElseGet(lists::newId);
+        Intake form = Intake.of(typed);
+        form.take("name", text -> PlainText.line("name of the list", text, 80));
+        form.take("senderName", text -> PlainText.line("sender's name", text, 80));
+        form.take("senderAddress", EmailAddress::new);
+        form.take("replyTo", text -> text.isBlank() ? text : new EmailAddress(text));
+        if (form.clean()) {
+            form.take("name", name -> {
+                lists.keep(member.workspace(), read(member, id, form));
+                return name;
+            });
+        }
+        if (!form.clean()) {
+            return form(member, known, form, model);
+        }
+        after.addFlashAttribute("said", "Kept.");
+        return "redirect:/people/lists/" + id;
+    }
+
+    private MailList read(Member member, UUID id, Intake form) {
+        return new MailList(
+                id,
+                form.value("name"),
+                form.value("senderName"),
+                form.value("senderAddress"),
+                form.value("replyTo"),
+                form.ticked("doubleOptIn"),
+                form.ticked("buyers"),
+                page(member, form.value("checkPage")),
+                page(member, form.value("confirmedPage")),
+                page(member, form.value("leftPage")));
+    }
+
+    private Optional<UUID> page(Member member, String id) {
+        return pages.of(member.workspace()).stream()
+                .map(ListPages.Named::id)
+                .filter(page -> page.toString().equals(id))
+                .findFirst();
+    }
+
+    @GetMapping("/people/lists/{id}")
+    String people(
+            @AuthenticationPrincipal Member member,
+            @PathVariable UUID id,
+            @RequestParam MultiValueMap<String, String> asked,
+            @RequestParam(defaultValue = "0") int skip,
+            Model model) {
+        MailList list = desk.list(member, id, "people", model);
+        Workspace workspace = workspaces.get(member.workspace());
+        Intake form = Intake.of(asked);
+        Audience who = ListDesk.audience(form, workspace);
+        int from = Math.clamp(skip, 0, 1_000_000);
+        List<Subscriber> shown = people.meant(member.workspace(), list.id(), who, A_PAGE + 1, from);
+        model.addAttribute("form", form);
+        model.addAttribute("count", people.count(member.workspace(), list.id(), who));
+        model.addAttribute("standing", lists.standings(member.workspace()).getOrDefault(id, Map.of()));
+        model.addAttribute("shown", shown.stream().limit(A_PAGE).toList());
+        model.addAttribute("next", shown.size() > A_PAGE ? from + A_PAGE : null);
+        model.addAttribute("back", from == 0 ? null : Math.max(0, from - A_PAGE));
+        model.addAttribute("query", query(asked));
+        desk.choices(member, id, model);
+        return "people/list";
+    }
+
+    private static String query(MultiValueMap<String, String> asked) {
+        var address = org.springframework.web.util.UriComponentsBuilder.newInstance();
+        asked.forEach((name, values) -> {
+            if (!name.equals("skip")) {
+                address.queryParam(name, values.toArray());
+            }
+        });
+        String query = address.encode().build().getQuery();
+        return query == null ? "" : query + "&";
+    }
+}

@@ -1,0 +1,74 @@
+package dev.wilyferret.app.people;
+
+import dev.wilyferret.app.forms.Intake;
+import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.core.people.Standing;
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.http.HttpStatus;
+import org.springframework.stereotype.Component;
+import org.springframework.ui.Model;
+import org.springframework.web.server.ResponseStatusException;
+
+/** What all benches of a list have in common. */
+@Component
+public class ListDesk {
+
+    private final Lists lists;
+    private final People people;
+    private final ListPages pages;
+
+    ListDesk(Lists lists, People people, ListPages pages) {
+        this.lists = lists;
+        this.people = people;
+        this.pages = pages;
+    }
+
+    /** The list, shown above its bench; 404 if the workspace has no such list. */
+    public MailList list(Member member, UUID id, String bench, Model model) {
+        MailList list =
+                lists.find(member.workspace(), id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        model.addAttribute("list", list);
+        model.addAttribute("bench", bench);
+        return list;
+    }
+
+    /** What a part of a list can be told by. */
+    public void choices(Member member, UUID id, Model model) {
+        People.Told told = people.toldBy(member.workspace(), id);
+        model.addAttribute("sources", told.sources());
+        model.addAttribute("tags", told.tags());
+        model.addAttribute("pages", pages.of(member.workspace()));
+    }
+
+    /** Reads who is meant; what cannot be read narrows nothing. */
+    public static Audience audience(Intake form, Workspace workspace) {
+        return new Audience(
+                List.of(Standing.values()).stream()
+                        .filter(standing -> standing.name().equals(form.value("standing")))
+                        .findFirst(),
+                form.value("text").strip(),
+                form.value("tag"),
+                form.value("source"),
+                form.value("page").matches("[0-9a-f-]{36}")
+                        ? Optional.of(UUID.fromString(form.value("page")))
+                        : Optional.empty(),
+                day(form.value("from"))
+                        .map(day -> day.atStartOfDay(workspace.zone()).toInstant()),
+                day(form.value("until"))
+                        .map(day ->
+                                day.plusDays(1).atStartOfDay(workspace.zone()).toInstant()));
+    }
+
+    private static Optional<LocalDate> day(String typed) {
+        try {
+            return typed.isBlank() ? Optional.empty() : Optional.of(LocalDate.parse(typed));
+        } catch (DateTimeParseException noDay) {
+            return Optional.empty();
+        }
+    }
+}

@@ -1,0 +1,141 @@
+package dev.wilyferret.app.postman;
+
+import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.mail.Mails;
+import dev.wilyferret.app.mail.Written;
+import dev.wilyferret.app.people.Audience;
+import dev.wilyferret.app.people.Lists;
+import dev.wilyferret.app.people.MailList;
+import dev.wilyferret.app.people.People;
+import dev.wilyferret.app.people.Subscriber;
+import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.mail.SpamLook;
+import dev.wilyferret.core.people.Standing;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.function.UnaryOperator;
+import org.springframework.stereotype.Service;
+
+/** Mails as a subscriber would get them, their links leading straight where they say. */
+@Service
+public class MailPreviews {
+
+    private static final UUID NOBODY = new UUID(0, 0);
+
+    private final Mails mails;
+    private final MailDrawing drawing;
+    private final People people;
+    private final Lists lists;
+    private final Workspaces workspaces;
+    private final String site;
+
+    MailPreviews(
+            Mails mails,
+            MailDrawing drawing,
+            People people,
+            Lists lists,
+            Workspaces workspaces,
+            Installation installation) {
+        this.mails = mails;
+        this.drawing = drawing;
+        this.people = people;
+        this.lists = lists;
+        this.workspaces = workspaces;
+        this.site = installation.siteAddress().toString();
+    }
+
+    /** The address of a mail's preview on the public site. */
+    public String address(Written mail, Subscriber as) {
+        String claim = mail.workspace() + "." + mail.id() + "." + as.id();
+        return site + "/mail-preview/" + claim + "." + sign(mail.workspace(), claim);
+    }
+
+    private String sign(UUID workspace, String claim) {
+        return workspaces.sign(workspace, "mail-preview." + claim);
+    }
+
+    /** The HTML a signed address names. */
+    public Optional<String> open(String signed) {
+        String[] parts = signed.split("\\.", -1);
+        String id = "[0-9a-f-]{36}";
+        if (parts.length != 4 || !parts[0].matches(id) || !parts[1].matches(id) || !parts[2].matches(id)) {
+            return Optional.empty();
+        }
+        UUID workspace = UUID.fromString(parts[0]);
+        String claim = parts[0] + "." + parts[1] + "." + parts[2];
+        boolean ours = workspaces.exists(workspace)
+                && MessageDigest.isEqual(
+                        sign(workspace, claim).getBytes(StandardCharsets.UTF_8),
+                        parts[3].getBytes(StandardCharsets.UTF_8));
+        return ours
+                ? mails.find(workspace, UUID.fromString(parts[1]))
+                        .map(mail -> drawn(mail, as(mail, parts[2])).html())
+                : Optional.empty();
+    }
+
+    /** Who a mail is shown to: the subscriber that is named, else the latest of the list, else somebody invented. */
+    public Subscriber as(Written mail, String id) {
+        return Optional.of(id)
+                .filter(text -> text.matches("[0-9a-f-]{36}"))
+                .flatMap(text -> people.find(mail.workspace(), UUID.fromString(text)))
+                .filter(one -> one.list().equals(mail.list()) && one.standing() != Standing.ERASED)
+                .or(
+                        () -> people
+                                .meant(
+                                        mail.workspace(),
+                                        mail.list(),
+                                        Audience.EVERYBODY.standing(Standing.CONFIRMED),
+                                        1,
+                                        0)
+                                .stream()
+                                .findFirst())
+                .orElseGet(() -> somebody(mail));
+    }
+
+    private static Subscriber somebody(Written mail) {
+        return new Subscriber(
+                mail.workspace(),
+                NOBODY,
+                NOBODY,
+                mail.list(),
+                "ines@kelderhoek.example",
+                "Ines",
+                "Okafor",
+                "",
+                Map.of(),
+                List.of(),
+                Standing.CONFIRMED,
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                "",
+                "",
+                "",
+                "",
+                "",
+                "",
+                Instant.EPOCH,
+                Optional.of(Instant.EPOCH),
+                Optional.empty());
+    }
+
+    public MailDrawing.Drawn drawn(Written mail, Subscriber as) {
+        return drawing.drawn(mail, list(mail), as, workspaces.get(mail.workspace()), UnaryOperator.identity());
+    }
+
+    /** How a mail reads to a filter. */
+    public SpamLook look(Written mail) {
+        Workspace workspace = workspaces.get(mail.workspace());
+        return drawing.look(mail, drawn(mail, somebody(mail)), workspace);
+    }
+
+    private MailList list(Written mail) {
+        return lists.find(mail.workspace(), mail.list()).orElseThrow();
+    }
+}

@@ -1,0 +1,330 @@
+package dev.wilyferret.app.publicpage;
+
+import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.pages.Page;
+import dev.wilyferret.app.pixels.PixelAccount;
+import dev.wilyferret.app.shelf.MediaFile;
+import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.core.id.ShortId;
+import dev.wilyferret.core.link.SiteRoute;
+import dev.wilyferret.core.page.Block;
+import dev.wilyferret.core.page.BlockKind;
+import dev.wilyferret.core.page.Look;
+import dev.wilyferret.core.page.NextStep;
+import dev.wilyferret.core.page.PageDocument;
+import dev.wilyferret.core.page.Placed;
+import dev.wilyferret.core.pixel.PixelEvent;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.Base64;
+import java.util.Currency;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.springframework.core.io.ClassPathResource;
+import org.springframework.stereotype.Component;
+import org.thymeleaf.ITemplateEngine;
+import org.thymeleaf.context.Context;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Draws a page document as the HTML a visitor gets: one request, one inlined stylesheet, nothing from elsewhere. */
+@Component
+public class PageHtml {
+
+    /** Programs that only open links, as mail filters do, run no script and press no button. */
+    private static final String PRESS = "document.forms[0].submit();";
+
+    /** Stands for the view in an address while it is written, since no encoding changes letters. */
+    private static final String VIEW_PLACE = "zzFIREIDzz";
+
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final Set<BlockKind> SCRIPTED =
+            Set.of(BlockKind.QUIZ, BlockKind.COUNTDOWN, BlockKind.POP_UP, BlockKind.VIDEO);
+
+    /**
+     * One pixel on one page.
+     *
+     * @param script the address the script asks
+     * @param image the address on the public site a browser without script asks
+     */
+    record Fire(String script, String image, String pixel, String event) {}
+
+    /**
+     * What a page needs to know of its surroundings.
+     *
+     * @param path of the page itself
+     * @param pathOf the public path of another page of the promotion
+     * @param file a file of the shelf by its name
+     * @param pixels that fire; empty for declared crawlers and previews
+     * @param now the moment for which it is drawn
+     * @param sent what came of a form on it, if it was sent
+     * @param bench the console's origin, if it is drawn for the bench
+     * @param confirming the lists whose people have to confirm their address
+     */
+    public record Surroundings(
+            Page page,
+            String path,
+            Workspace.Legal legal,
+            ZoneId zone,
+            Currency currency,
+            Function<UUID, String> pathOf,
+            Function<String, Optional<MediaFile>> file,
+            List<PixelAccount> pixels,
+            Instant now,
+            Optional<FormSent> sent,
+            Optional<String> bench,
+            Set<UUID> confirming) {
+
+        public Surroundings firing(List<PixelAccount> others) {
+            return new Surroundings(
+                    page, path, legal, zone, currency, pathOf, file, others, now, sent, bench, confirming);
+        }
+
+        public Surroundings at(Instant moment) {
+            return new Surroundings(
+                    page, path, legal, zone, currency, pathOf, file, pixels, moment, sent, bench, confirming);
+        }
+
+        /** Where the page says what is done with what visitors leave: its promotion's own page for that. */
+        String privacy() {
+            return "/" + SiteRoute.PRIVACY.first() + "/" + path.substring(1).split("/", 2)[0];
+        }
+
+        /** As for visitors, with no bench beside it. */
+        public Surroundings plain(Function<UUID, String> paths) {
+            return new Surroundings(
+                    page, path, legal, zone, currency, paths, file, pixels, now, sent, Optional.empty(), confirming);
+        }
+
+        public Surroundings after(FormSent form) {
+            return new Surroundings(
+                    page, path, legal, zone, currency, pathOf, file, pixels, now, Optional.of(form), bench, confirming);
+        }
+    }
+
+    private final ITemplateEngine templates;
+    private final String siteAddress;
+    private final String css;
+    private final String plainCss;
+    private final String fireScript;
+    private final String pageScript;
+    private final String previewScript;
+
+    PageHtml(ITemplateEngine templates, Installation installation) {
+        this.templates = templates;
+        this.siteAddress = installation.siteAddress().toString();
+        this.css = resource("site/page.css");
+        this.plainCss = PageStyle.of(Look.PLAIN) + css;
+        this.fireScript = resource("site/fire.js");
+        this.pageScript = resource("site/page.js");
+        this.previewScript = resource("site/preview.js");
+    }
+
+    public RenderedPage render(PageDocument document, Surroundings around) {
+        return switch (document) {
+            case PageDocument.ContentPage page -> content(page.at(around.now()), around);
+            case PageDocument.RedirectPage page -> redirect(page, around);
+        };
+    }
+
+    private RenderedPage content(PageDocument.ContentPage page, Surroundings around) {
+        List<Fire> fires = fires(around, PixelEvent.PAGE_VIEW);
+        List<Placed> shown = page.blocks().shown().toList();
+        Map<String, Object> work = new LinkedHashMap<>();
+        work.put("page", around.page().id().toString());
+        work.put("view", Marks.VIEW);
+        work.put("fires", fires);
+        work.put("consent", page.settings().consent());
+        String style = PageStyle.of(page.look()) + css;
+        Context context = context(page, around, style, fires, work);
+        boolean scripted = shown.stream()
+                .anyMatch(placed -> SCRIPTED.contains(placed.block().kind())
+                        || placed.block().nextSteps().stream().anyMatch(NextStep.TwoAtOnce.class::isInstance));
+        Drawing drawing = new Drawing(around, shown);
+        context.setVariable("page", page);
+        context.setVariable("draw", drawing);
+        context.setVariable(
+                "rows",
+                Drawing.rows(page.blocks().top().stream()
+                        .filter(placed -> !placed.hidden())
+                        .toList()));
+        context.setVariable("bodyClass", PageStyle.bodyClass(page.look()));
+        context.setVariable("mainClass", page.look().columns() == Look.Columns.TWO ? "two" : null);
+        context.setVariable("description", page.settings().description());
+        context.setVariable("sharePicture", address(around, page.settings().sharePicture()));
+        context.setVariable("icon", address(around, page.settings().icon()));
+        context.setVariable("pageScript", scripted && around.bench().isEmpty() ? pageScript : "");
+        context.setVariable("consent", page.settings().consent());
+        context.setVariable("fireId", Marks.VIEW);
+        around.bench().ifPresent(bench -> {
+            context.setVariable("bench", bench);
+            context.setVariable("previewScript", previewScript);
+        });
+        return new RenderedPage(templates.process("site/content", context), contentPolicy(page, around, shown, style));
+    }
+
+    private String address(Surroundings around, String media) {
+        return around.file()
+                .apply(media)
+                .map(file -> siteAddress + mediaPath(file))
+                .orElse("");
+    }
+
+    private RenderedPage redirect(PageDocument.RedirectPage page, Surroundings around) {
+        List<Fire> fires = fires(around, PixelEvent.LEAD);
+        String out = outPath(around.page().id());
+        Map<String, Object> work = new LinkedHashMap<>();
+        work.put("page", around.page().id().toString());
+        work.put("view", Marks.VIEW);
+        work.put("fires", fires);
+        work.put("hold", page.hold().millis());
+        work.put("out", out);
+        Context context = context(page, around, plainCss, fires, work);
+        context.setVariable("onward", out);
+        context.setVariable("seconds", page.hold().secondsWithoutScript());
+        return new RenderedPage(templates.process("site/redirect", context), policy(around.pixels(), plainCss));
+    }
+
+    private Context context(
+            PageDocument document, Surroundings around, String style, List<Fire> fires, Map<String, Object> work) {
+        Context context = new Context(Locale.ENGLISH);
+        context.setVariable("title", document.title());
+        context.setVariable("address", siteAddress + around.path());
+        context.setVariable("legal", around.legal());
+        context.setVariable("privacy", around.privacy());
+        context.setVariable("css", style);
+        context.setVariable("script", fireScript);
+        context.setVariable("fires", fires);
+        context.setVariable("work", JSON.writeValueAsString(work).replace("<", "\\u003c"));
+        return context;
+    }
+
+    private List<Fire> fires(Surroundings around, PixelEvent event) {
+        String address = siteAddress + around.path();
+        return around.pixels().stream()
+                .map(pixel -> new Fire(
+                        pixel.fireAddress(event, VIEW_PLACE, address).replace(VIEW_PLACE, Marks.VIEW),
+                        "/px/" + ShortId.of(around.page().id()) + "/" + ShortId.of(pixel.id()) + "?v=" + Marks.VIEW,
+                        pixel.id().toString(),
+                        event.name()))
+                .toList();
+    }
+
+    static String outPath(UUID page) {
+        return "/out/" + ShortId.of(page);
+    }
+
+    public static String mediaPath(MediaFile file) {
+        return "/media/" + file.name();
+    }
+
+    /** A page of plain words in the site's dress: an error, a notice, the privacy text. */
+    public RenderedPage message(String title, List<String> paragraphs, Optional<Workspace> whose) {
+        return new RenderedPage(
+                templates.process("site/message", plain(title, paragraphs, whose)), policy(List.of(), plainCss));
+    }
+
+    /**
+     * One thing to send.
+     *
+     * @param action where it is sent, on the site
+     * @param asks the label of an address to type; empty if only the button is there
+     * @param byItself whether a browser that runs scripts presses the button by itself
+     */
+    public record Asking(String action, String asks, String button, boolean byItself) {}
+
+    /** A page of plain words with one thing to send. */
+    public RenderedPage question(String title, List<String> paragraphs, Workspace whose, Asking asking) {
+        Context context = plain(title, paragraphs, Optional.of(whose));
+        context.setVariable("asking", asking);
+        context.setVariable("press", PRESS);
+        return new RenderedPage(
+                templates.process("site/message", context),
+                policy(List.of(), "'" + hash(plainCss) + "'", "'" + hash(PRESS) + "'", ""));
+    }
+
+    private Context plain(String title, List<String> paragraphs, Optional<Workspace> whose) {
+        Context context = new Context(Locale.ENGLISH);
+        context.setVariable("title", title);
+        context.setVariable("paragraphs", paragraphs);
+        context.setVariable("legal", whose.map(Workspace::legal).orElse(Workspace.Legal.NONE));
+        context.setVariable(
+                "privacy",
+                whose.map(workspace -> "/" + SiteRoute.PRIVACY.first() + "/" + ShortId.of(workspace.id()))
+                        .orElse(""));
+        context.setVariable("css", plainCss);
+        return context;
+    }
+
+    private String policy(List<PixelAccount> pixels, String style) {
+        return policy(pixels, "'" + hash(style) + "'", "'" + hash(fireScript) + "'", "");
+    }
+
+    /** Code that the owner pasted may run and load what it says; other pages run only the program's own scripts. */
+    private String contentPolicy(PageDocument.ContentPage page, Surroundings around, List<Placed> shown, String style) {
+        boolean ownCode =
+                page.settings().ownCode() || shown.stream().anyMatch(placed -> placed.block() instanceof Block.Code);
+        if (ownCode) {
+            return "default-src 'self' https: data: blob: 'unsafe-inline'; img-src 'self' https: http: data:; base-uri 'none'; form-action 'self' https:";
+        }
+        String frames = shown.stream()
+                .map(Placed::block)
+                .filter(block ->
+                        block instanceof Block.Video video && !video.frame().isEmpty())
+                .map(block -> " " + new dev.wilyferret.core.address.WebAddress(((Block.Video) block).frame()).origin())
+                .distinct()
+                .collect(Collectors.joining());
+        boolean bench = around.bench().isPresent();
+        return policy(
+                around.pixels(),
+                bench ? "'unsafe-inline'" : "'" + hash(style) + "'",
+                "'%s' '%s'%s"
+                        .formatted(hash(fireScript), hash(pageScript), bench ? " '" + hash(previewScript) + "'" : ""),
+                (sendsOut(shown) ? " https: http:" : "") + (frames.isEmpty() ? "" : "; frame-src" + frames));
+    }
+
+    /** Whether what is sent from a form may end at an offer, which browsers take for a target of the form. */
+    private static boolean sendsOut(List<Placed> shown) {
+        return shown.stream()
+                .map(Placed::block)
+                .filter(block ->
+                        block instanceof Block.Form || block instanceof Block.Quiz || block instanceof Block.Question)
+                .flatMap(block -> block.nextSteps().stream())
+                .anyMatch(NextStep::outbound);
+    }
+
+    private static String policy(List<PixelAccount> pixels, String style, String script, String more) {
+        String origins =
+                pixels.stream().map(pixel -> " " + pixel.origin()).distinct().collect(Collectors.joining());
+        return "default-src 'none'; img-src 'self'%s; media-src 'self'; font-src 'self'; connect-src 'self'; style-src %s; script-src %s; base-uri 'none'; form-action 'self'%s"
+                .formatted(origins, style, script, more);
+    }
+
+    private static String hash(String content) {
+        try {
+            byte[] digest = MessageDigest.getInstance("SHA-256").digest(content.getBytes(StandardCharsets.UTF_8));
+            return "sha256-" + Base64.getEncoder().encodeToString(digest);
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException("Every Java runtime has SHA-256", e);
+        }
+    }
+
+    private static String resource(String path) {
+        try {
+            return new ClassPathResource(path).getContentAsString(StandardCharsets.UTF_8);
+        } catch (IOException e) {
+            throw new UncheckedIOException(path + " is part of the program", e);
+        }
+    }
+}

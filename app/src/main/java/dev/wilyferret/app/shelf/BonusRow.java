@@ -1,0 +1,58 @@
+package dev.wilyferret.app.shelf;
+
+import dev.wilyferret.app.storage.RowKey;
+import jakarta.persistence.Column;
+import jakarta.persistence.EmbeddedId;
+import jakarta.persistence.Entity;
+import jakarta.persistence.Table;
+import java.time.Instant;
+import java.util.List;
+import java.util.Set;
+import java.util.UUID;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
+
+@Entity
+@Table(name = "bonus")
+class BonusRow {
+
+    @EmbeddedId
+    RowKey key;
+
+    String name;
+    String about;
+    String picture;
+    String worth;
+    String file;
+    String link;
+    String terms;
+
+    @JdbcTypeCode(SqlTypes.ARRAY)
+    List<UUID> lists = List.of();
+
+    @Column(name = "created_at")
+    Instant createdAt;
+
+    protected BonusRow() {}
+
+    BonusRow(RowKey key, Instant createdAt) {
+        this.key = key;
+        this.createdAt = createdAt;
+    }
+
+    BonusRow saying(Bonus bonus) {
+        name = bonus.name();
+        about = bonus.about();
+        picture = bonus.picture();
+        worth = bonus.worth();
+        file = bonus.file();
+        link = bonus.link();
+        terms = bonus.terms();
+        lists = List.copyOf(bonus.lists());
+        return this;
+    }
+
+    Bonus toBonus() {
+        return new Bonus(key.id(), name, about, picture, worth, file, link, terms, Set.copyOf(lists));
+    }
+}
