@@ -1,10 +1,10 @@
 package dev.wilyferret.app.clicks;
 
-import dev.wilyferret.core.click.SiteEvent;
-import dev.wilyferret.core.click.Standing;
 import dev.wilyferret.core.figures.ClickCounts;
 import dev.wilyferret.core.figures.Rate;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.visit.SiteEvent;
+import dev.wilyferret.core.visit.Standing;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -46,11 +46,13 @@ public class ClickBook {
 
     private final ClickQueries queries;
     private final RulingStore rulings;
+    private final BrowserNames browsers;
     private final Clock clock;
 
-    ClickBook(ClickQueries queries, RulingStore rulings, Clock clock) {
+    ClickBook(ClickQueries queries, RulingStore rulings, BrowserNames browsers, Clock clock) {
         this.queries = queries;
         this.rulings = rulings;
+        this.browsers = browsers;
         this.clock = clock;
     }
 
@@ -125,18 +127,13 @@ public class ClickBook {
         return listed(queries.clicks(workspace, ids));
     }
 
-    private static List<ListedClick> listed(List<StandingClickRow> rows) {
-        return rows.stream().map(StandingClickRow::toListed).toList();
+    private List<ListedClick> listed(List<StandingClickRow> rows) {
+        return rows.stream().map(row -> row.toListed(browsers)).toList();
     }
 
     @Transactional(readOnly = true)
     public Optional<SiteEvent.Click> click(UUID workspace, UUID id) {
         return queries.click(workspace, id, UuidV7.momentOf(id)).map(ClickRow::toClick);
-    }
-
-    @Transactional(readOnly = true)
-    public Standing standingOf(UUID workspace, UUID id) {
-        return queries.standing(workspace, id, UuidV7.momentOf(id)).orElseThrow();
     }
 
     @Transactional(readOnly = true)

@@ -1,6 +1,6 @@
 package dev.wilyferret.app.clicks;
 
-import dev.wilyferret.core.click.SiteEvent;
+import dev.wilyferret.core.visit.SiteEvent;
 import java.util.List;
 
 /** Where everything that happens on the public site is kept. */

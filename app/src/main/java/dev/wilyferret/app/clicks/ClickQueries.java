@@ -21,7 +21,7 @@ interface ClickQueries extends Repository<StandingClickRow, ClickRow.Key> {
 
     @Modifying
     @NativeQuery("""
-            update click set address = '', user_agent = '', referrer = '', language = '', query = ''
+            update click set address = '', network = '', user_agent = '', referrer = '', language = '', query = '', headers = '{}'
             where workspace_id = :workspace and visitor_id in (
               select visitor_id from click where workspace_id = :workspace and id in (:clicks))
             """)
@@ -63,7 +63,7 @@ interface ClickQueries extends Repository<StandingClickRow, ClickRow.Key> {
             order by c.at desc
             """)
     List<StandingClickRow> clicks(
-            UUID workspace, UUID promotion, Instant from, dev.wilyferret.core.click.Standing standing, Limit limit);
+            UUID workspace, UUID promotion, Instant from, dev.wilyferret.core.visit.Standing standing, Limit limit);
 
     @Query("""
             from StandingClickRow c
@@ -103,9 +103,6 @@ interface ClickQueries extends Repository<StandingClickRow, ClickRow.Key> {
 
     @Query("from ClickRow c where c.workspace = :workspace and c.id = :id and c.at = :at")
     Optional<ClickRow> click(UUID workspace, UUID id, Instant at);
-
-    @Query("select c.standing from StandingClickRow c where c.workspace = :workspace and c.id = :id and c.at = :at")
-    Optional<dev.wilyferret.core.click.Standing> standing(UUID workspace, UUID id, Instant at);
 
     @Query("from SiteEventRow e where e.workspace = :workspace and e.click = :click order by e.at")
     List<SiteEventRow> followed(UUID workspace, UUID click);

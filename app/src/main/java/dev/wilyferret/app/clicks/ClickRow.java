@@ -1,9 +1,16 @@
 package dev.wilyferret.app.clicks;
 
-import dev.wilyferret.core.click.SiteEvent;
-import dev.wilyferret.core.click.Verdict;
+import dev.wilyferret.core.address.Tags;
+import dev.wilyferret.core.visit.Arrival;
+import dev.wilyferret.core.visit.Device;
+import dev.wilyferret.core.visit.Headers;
+import dev.wilyferret.core.visit.Parameters;
+import dev.wilyferret.core.visit.SiteEvent;
+import dev.wilyferret.core.visit.Verdict;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
 import jakarta.persistence.Id;
 import jakarta.persistence.IdClass;
 import jakarta.persistence.Table;
@@ -11,8 +18,10 @@ import java.io.Serializable;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.UUID;
+import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.annotations.SQLInsert;
 import org.hibernate.jdbc.Expectation;
+import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
 
 /** A click as it is kept; written once, never changed. The insert names columns by the alphabet of the fields, the key last. */
@@ -20,9 +29,10 @@ import org.jspecify.annotations.Nullable;
 @Table(name = "click")
 @IdClass(ClickRow.Key.class)
 @SQLInsert(
-        sql = "insert into click (address, language, link_id, own, promotion_id, query, referrer, user_agent, verdict,"
-                + " verdict_sign, visitor_id, workspace_id, id, at)"
-                + " values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) on conflict do nothing",
+        sql =
+                "insert into click (address, country, device, headers, language, link_id, network, own, promotion_id, query,"
+                        + " referrer, tags, user_agent, variant_id, verdict, verdict_sign, visitor_id, workspace_id, id, at)"
+                        + " values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) on conflict do nothing",
         verify = Expectation.None.class)
 class ClickRow {
 
@@ -54,7 +64,21 @@ class ClickRow {
     @Column(name = "verdict_sign")
     String verdictSign;
 
+    @JdbcTypeCode(SqlTypes.JSON)
+    @Nullable
+    Tags tags;
+
+    @Column(name = "variant_id")
+    @Nullable
+    UUID variant;
+
     String address;
+    String network;
+    String country;
+
+    @Enumerated(EnumType.STRING)
+    @JdbcTypeCode(SqlTypes.VARCHAR)
+    Device device;
 
     @Column(name = "user_agent")
     String userAgent;
@@ -62,6 +86,26 @@ class ClickRow {
     String referrer;
     String language;
     String query;
+
+    @JdbcTypeCode(SqlTypes.JSON)
+    More headers;
+
+    /** What is kept of the headers beside those that have a column of their own. */
+    record More(
+            Headers.@Nullable Hints hints,
+            Headers.@Nullable Fetch fetch,
+            @Nullable String http) {
+
+        Headers with(String userAgent, String referrer, String language) {
+            return new Headers(
+                    userAgent,
+                    referrer,
+                    language,
+                    hints == null ? Headers.Hints.NONE : hints,
+                    fetch == null ? Headers.Fetch.NONE : fetch,
+                    http == null ? "" : http);
+        }
+    }
 
     protected ClickRow() {}
 
@@ -75,16 +119,32 @@ class ClickRow {
         own = click.own();
         verdict = click.verdict() instanceof Verdict.Counted ? "COUNTED" : "DECLARED_CRAWLER";
         verdictSign = click.verdict() instanceof Verdict.DeclaredCrawler(String sign) ? sign : "";
-        address = click.origin().address();
-        userAgent = click.origin().userAgent();
-        referrer = click.origin().referrer();
-        language = click.origin().language();
-        query = click.origin().query();
+        Arrival arrival = click.arrival();
+        Headers said = arrival.headers();
+        tags = arrival.tags().orElse(null);
+        variant = click.variant().orElse(null);
+        address = arrival.place().address();
+        network = arrival.place().network();
+        country = arrival.place().country();
+        device = arrival.device();
+        userAgent = said.userAgent();
+        referrer = said.referrer();
+        language = said.language();
+        query = arrival.parameters().query();
+        headers = new More(said.hints(), said.fetch(), said.httpVersion());
     }
 
     SiteEvent.Click toClick() {
         Verdict read = verdict.equals("COUNTED") ? new Verdict.Counted() : new Verdict.DeclaredCrawler(verdictSign);
-        SiteEvent.Origin origin = new SiteEvent.Origin(address, userAgent, referrer, language, query);
-        return new SiteEvent.Click(id, workspace, promotion, visitor, Optional.ofNullable(link), own, read, origin);
+        Arrival arrival = new Arrival(
+                visitor,
+                Optional.ofNullable(link),
+                Optional.ofNullable(tags),
+                new Parameters(query),
+                own,
+                new Arrival.Place(address, network, country),
+                device,
+                headers.with(userAgent, referrer, language));
+        return new SiteEvent.Click(id, workspace, promotion, Optional.ofNullable(variant), arrival, read);
     }
 }

@@ -1,7 +1,7 @@
 package dev.wilyferret.app.clicks;
 
 import dev.wilyferret.app.storage.Lane;
-import dev.wilyferret.core.click.SiteEvent;
+import dev.wilyferret.core.visit.SiteEvent;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;

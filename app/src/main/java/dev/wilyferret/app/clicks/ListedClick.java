@@ -1,6 +1,6 @@
 package dev.wilyferret.app.clicks;
 
-import dev.wilyferret.core.click.Standing;
+import dev.wilyferret.core.visit.Standing;
 import java.time.Instant;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
@@ -20,5 +20,6 @@ public record ListedClick(
         Standing standing,
         String sign,
         String address,
+        String browser,
         String userAgent,
         String referrer) {}

@@ -1,8 +1,8 @@
 package dev.wilyferret.app.clicks;
 
-import dev.wilyferret.core.click.SiteEvent;
 import dev.wilyferret.core.pixel.PixelAnswer;
 import dev.wilyferret.core.pixel.PixelEvent;
+import dev.wilyferret.core.visit.SiteEvent;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -12,6 +12,7 @@ import jakarta.persistence.IdClass;
 import jakarta.persistence.Table;
 import java.time.Instant;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.UUID;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.annotations.SQLInsert;
@@ -26,7 +27,8 @@ import org.jspecify.annotations.Nullable;
 @SQLInsert(
         sql =
                 "insert into site_event (click_id, kind, offer_id, page_id, pixel_id, pixel_answer, pixel_event, promotion_id, took_ms,"
-                        + " visitor_id, workspace_id, id, at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) on conflict do nothing",
+                        + " variant_id, visitor_id, workspace_id, id, at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"
+                        + " on conflict do nothing",
         verify = Expectation.None.class)
 class SiteEventRow {
 
@@ -86,6 +88,10 @@ class SiteEventRow {
     @Nullable
     Integer tookMillis;
 
+    @Column(name = "variant_id")
+    @Nullable
+    UUID variant;
+
     protected SiteEventRow() {}
 
     SiteEventRow(SiteEvent.Followed event) {
@@ -101,8 +107,12 @@ class SiteEventRow {
             case SiteEvent.WentOn out -> Kind.WENT_ON;
             case SiteEvent.PixelFired fire -> Kind.PIXEL_FIRED;
         };
+        if (event instanceof SiteEvent.PageView view) {
+            variant = view.variant().orElse(null);
+        }
         if (event instanceof SiteEvent.WentOn out) {
             offer = out.offer().orElse(null);
+            variant = out.variant().orElse(null);
         }
         if (event instanceof SiteEvent.PixelFired fire) {
             pixel = fire.pixel();
@@ -114,10 +124,18 @@ class SiteEventRow {
 
     SiteEvent.Followed toEvent() {
         return switch (kind) {
-            case PAGE_VIEW -> new SiteEvent.PageView(id, workspace, promotion, click, visitor, page);
+            case PAGE_VIEW ->
+                new SiteEvent.PageView(id, workspace, promotion, click, visitor, page, Optional.ofNullable(variant));
             case WENT_ON ->
                 new SiteEvent.WentOn(
-                        id, workspace, promotion, click, visitor, page, java.util.Optional.ofNullable(offer));
+                        id,
+                        workspace,
+                        promotion,
+                        click,
+                        visitor,
+                        page,
+                        Optional.ofNullable(offer),
+                        Optional.ofNullable(variant));
             case PIXEL_FIRED -> toFire();
         };
     }

@@ -1,6 +1,6 @@
 package dev.wilyferret.app.clicks;
 
-import dev.wilyferret.core.click.Standing;
+import dev.wilyferret.core.visit.Standing;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -56,9 +56,23 @@ class StandingClickRow {
 
     String referrer;
 
+    String browser;
+
     protected StandingClickRow() {}
 
-    ListedClick toListed() {
-        return new ListedClick(id, at, promotion, visitor, link, standing, verdictSign, address, userAgent, referrer);
+    /** @param names the names of browsers whose user agent is not cut yet */
+    ListedClick toListed(BrowserNames names) {
+        return new ListedClick(
+                id,
+                at,
+                promotion,
+                visitor,
+                link,
+                standing,
+                verdictSign,
+                address,
+                browser.isEmpty() ? names.of(userAgent) : browser,
+                userAgent,
+                referrer);
     }
 }

@@ -6,12 +6,16 @@ import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.sales.Sale;
 import dev.wilyferret.app.workspace.Workspace;
-import dev.wilyferret.core.click.SiteEvent;
-import dev.wilyferret.core.click.Verdict;
+import dev.wilyferret.core.address.NetworkKey;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.pixel.PixelAnswer;
 import dev.wilyferret.core.pixel.PixelEvent;
+import dev.wilyferret.core.visit.Arrival;
+import dev.wilyferret.core.visit.Headers;
+import dev.wilyferret.core.visit.Parameters;
+import dev.wilyferret.core.visit.SiteEvent;
+import dev.wilyferret.core.visit.Verdict;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
@@ -115,15 +119,9 @@ final class DemoTraffic {
         boolean program = chance(4);
         boolean own = !program && random.nextInt(300) == 0;
         UUID visitor = visitor(at);
+        Arrival arrival = arrival(visitor, program, own, link);
         SiteEvent.Click click = new SiteEvent.Click(
-                ids.at(at),
-                scene.workspace.id(),
-                scene.promotion.id(),
-                visitor,
-                Optional.of(scene.links.get(link).id()),
-                own,
-                program ? Verdict.on(PROGRAMS.get(random.nextInt(PROGRAMS.size()))) : new Verdict.Counted(),
-                origin(program, own, link));
+                ids.at(at), scene.workspace.id(), scene.promotion.id(), Optional.empty(), arrival, Verdict.on(arrival));
         events.add(click);
         if (chance(97)) {
             read(click, at.plusMillis(random.nextInt(120, 900)), program, link);
@@ -139,13 +137,27 @@ final class DemoTraffic {
         return fresh;
     }
 
-    private SiteEvent.Origin origin(boolean program, boolean own, int link) {
+    private Arrival arrival(UUID visitor, boolean program, boolean own, int link) {
         String agent = program
                 ? PROGRAMS.get(random.nextInt(PROGRAMS.size()))
                 : own ? OWN_AGENT : AGENTS.get(oneOf(new int[] {44, 30, 20, 6}));
         String referrer = link < 2 ? "https://plumage.example/" : link == 2 ? "https://querywell.example/" : "";
-        return new SiteEvent.Origin(
-                address(own), agent, referrer, chance(70) ? "de-AT,de;q=0.9" : "en-GB,en;q=0.8", "");
+        boolean german = chance(70);
+        String address = address(own);
+        return Arrival.of(
+                visitor,
+                Optional.of(scene.links.get(link).id()),
+                Optional.of(scene.links.get(link).tags()),
+                Parameters.NONE,
+                own,
+                new Arrival.Place(address, NetworkKey.prefix(address), german ? "AT" : "GB"),
+                new Headers(
+                        agent,
+                        referrer,
+                        german ? "de-AT,de;q=0.9" : "en-GB,en;q=0.8",
+                        Headers.Hints.NONE,
+                        Headers.Fetch.NONE,
+                        ""));
     }
 
     /** From the documentation ranges of RFC 5737 and RFC 3849. */

@@ -14,7 +14,9 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param siteBehindProxy whether to believe X-Forwarded-For and X-Forwarded-Proto from a proxy on a private address
  * @param proxies the network addresses of the proxies before console and site, separated by commas; their word on a client's
  *     address is believed
+ * @param httpVersionHeader the header in which such a proxy names the browser's HTTP version; empty for none
  * @param files the folder for uploaded pictures and videos
+ * @param keepAddressesDays after how many days network addresses and headers of clicks are cut; 0 keeps them
  * @param cityTable a table of cities by network address in the MMDB format, for the city token; empty for none
  * @param outsideAllowed what the program may reach that is not on the public internet: {@code host:port} pairs, separated
  *     by commas; empty for nothing
@@ -29,7 +31,9 @@ public record Installation(
         int sitePort,
         boolean siteBehindProxy,
         String proxies,
+        String httpVersionHeader,
         Path files,
+        int keepAddressesDays,
         String cityTable,
         String outsideAllowed,
         Mail mail,

@@ -1,6 +1,7 @@
 package dev.wilyferret.app.intake;
 
 import jakarta.servlet.ServletException;
+import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.net.URI;
 import java.util.Arrays;
@@ -21,6 +22,8 @@ import org.springframework.boot.tomcat.servlet.TomcatServletWebServerFactory;
  */
 public final class Frontage {
 
+    private static final String HTTP_VERSION = Frontage.class.getName() + ".httpVersion";
+
     private Frontage() {}
 
     /**
@@ -29,16 +32,23 @@ public final class Frontage {
      * @param address where browsers reach the server
      * @param proxies network addresses whose word on the client's address is believed, separated by commas
      * @param anyPrivate whether every private address is believed too
+     * @param versionHeader the header in which a believed proxy names the browser's HTTP version; empty for none
      */
-    public static void set(TomcatServletWebServerFactory server, URI address, String proxies, boolean anyPrivate) {
+    public static void set(
+            TomcatServletWebServerFactory server,
+            URI address,
+            String proxies,
+            boolean anyPrivate,
+            String versionHeader) {
         server.setProtocol(GuardedProtocol.class.getName());
         // A thread that waits for a slow sender costs next to nothing.
         server.addConnectorCustomizers(
                 connector -> connector.getProtocolHandler().setExecutor(Executors.newVirtualThreadPerTaskExecutor()));
-        server.addEngineValves(valves(address, proxies, anyPrivate).toArray(Valve[]::new));
+        server.addEngineValves(
+                valves(address, proxies, anyPrivate, versionHeader).toArray(Valve[]::new));
     }
 
-    private static List<Valve> valves(URI address, String proxies, boolean anyPrivate) {
+    private static List<Valve> valves(URI address, String proxies, boolean anyPrivate, String versionHeader) {
         String believed = Arrays.stream(proxies.split(","))
                 .map(String::strip)
                 .filter(one -> !one.isEmpty())
@@ -55,7 +65,36 @@ public final class Frontage {
             clients.setInternalProxies(clients.getInternalProxies() + "|" + believed);
         }
         clients.setProtocolHeader(null);
-        return List.of(clients, own);
+        return versionHeader.isBlank()
+                ? List.of(clients, own)
+                : List.of(new ProxysWord(versionHeader.strip(), clients.getInternalProxies()), clients, own);
+    }
+
+    /** The HTTP version a browser spoke to the proxy with, as that says; empty where no believed proxy says it. */
+    public static String httpVersion(HttpServletRequest request) {
+        return request.getAttribute(HTTP_VERSION) instanceof String version ? version : "";
+    }
+
+    /** Takes a header from connections of believed proxies only. */
+    private static final class ProxysWord extends ValveBase {
+
+        private final String header;
+        private final Pattern believed;
+
+        ProxysWord(String header, String believed) {
+            super(true);
+            this.header = header;
+            this.believed = Pattern.compile(believed);
+        }
+
+        @Override
+        public void invoke(Request request, Response response) throws IOException, ServletException {
+            String version = request.getHeader(header);
+            if (version != null && believed.matcher(request.getRemoteAddr()).matches()) {
+                request.setAttribute(HTTP_VERSION, version);
+            }
+            getNext().invoke(request, response);
+        }
     }
 
     private static final class OwnAddress extends ValveBase {

@@ -1,8 +1,8 @@
 package dev.wilyferret.app.pagebench;
 
-import dev.wilyferret.core.click.SiteEvent;
 import dev.wilyferret.core.page.Hold;
 import dev.wilyferret.core.pixel.PixelAnswer;
+import dev.wilyferret.core.visit.SiteEvent;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;

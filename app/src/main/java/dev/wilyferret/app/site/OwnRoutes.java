@@ -1,5 +1,6 @@
 package dev.wilyferret.app.site;
 
+import dev.wilyferret.app.clicks.BrowserNames;
 import dev.wilyferret.app.installation.Installation;
 import dev.wilyferret.app.postman.MailPreviews;
 import dev.wilyferret.app.publicpage.Previews;
@@ -20,6 +21,7 @@ class OwnRoutes {
     private static final Duration MARK_KEPT = Duration.ofDays(365);
 
     private final OwnBrowsers browsers;
+    private final BrowserNames names;
     private final Previews previews;
     private final MailPreviews mails;
     private final Answers answers;
@@ -28,12 +30,14 @@ class OwnRoutes {
 
     OwnRoutes(
             OwnBrowsers browsers,
+            BrowserNames names,
             Previews previews,
             MailPreviews mails,
             Answers answers,
             TokenValues tokens,
             Installation installation) {
         this.browsers = browsers;
+        this.names = names;
         this.previews = previews;
         this.mails = mails;
         this.answers = answers;
@@ -43,7 +47,7 @@ class OwnRoutes {
 
     /** {@code /own/{pass}}: turns the console's pass into this browser's mark, then goes back to the console. */
     void mark(HttpServletRequest request, HttpServletResponse response, String pass) throws IOException {
-        Optional<String> token = browsers.redeem(pass, label(request));
+        Optional<String> token = browsers.redeem(pass, names.of(Arrivals.header(request, "User-Agent")));
         if (token.isEmpty()) {
             answers.notFound(response);
             return;
@@ -91,25 +95,5 @@ class OwnRoutes {
         }
         response.setHeader("X-Robots-Tag", "noindex, nofollow");
         answers.preview(response, page.get(), Map.of(), consoleAddress);
-    }
-
-    /** Browser and system, in words enough to tell two of one's own apart. */
-    private static String label(HttpServletRequest request) {
-        String agent = Optional.ofNullable(request.getHeader("User-Agent")).orElse("");
-        String browser = agent.contains("Firefox/")
-                ? "Firefox"
-                : agent.contains("Edg/")
-                        ? "Edge"
-                        : agent.contains("Chrome/") ? "Chrome" : agent.contains("Safari/") ? "Safari" : "Browser";
-        String system = agent.contains("Android")
-                ? "Android"
-                : agent.contains("iPhone") || agent.contains("iPad")
-                        ? "iOS"
-                        : agent.contains("Mac OS")
-                                ? "macOS"
-                                : agent.contains("Windows")
-                                        ? "Windows"
-                                        : agent.contains("Linux") ? "Linux" : "another system";
-        return browser + " on " + system;
     }
 }

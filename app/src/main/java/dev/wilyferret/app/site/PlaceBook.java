@@ -48,11 +48,17 @@ class PlaceBook {
         }
     }
 
+    /** The country as in ISO 3166-1, two capital letters, or the empty string where it is not known. */
+    String countryCode(String address) {
+        return found(countries, address).get("country_code") instanceof String code && code.matches("[A-Z]{2}")
+                ? code
+                : "";
+    }
+
     /** The country's English name, or the empty string where it is not known. */
     String country(String address) {
-        return found(countries, address).get("country_code") instanceof String code
-                ? Locale.of("", code).getDisplayCountry(Locale.ENGLISH)
-                : "";
+        String code = countryCode(address);
+        return code.isEmpty() ? "" : Locale.of("", code).getDisplayCountry(Locale.ENGLISH);
     }
 
     /** The city's name, or the empty string where it is not known. */

@@ -31,7 +31,12 @@ public class SiteServer implements SmartLifecycle {
     private WebServer made() {
         TomcatServletWebServerFactory factory = new TomcatServletWebServerFactory(installation.sitePort());
         factory.setAddress(bound());
-        Frontage.set(factory, installation.siteAddress(), installation.proxies(), installation.siteBehindProxy());
+        Frontage.set(
+                factory,
+                installation.siteAddress(),
+                installation.proxies(),
+                installation.siteBehindProxy(),
+                installation.httpVersionHeader());
         factory.addConnectorCustomizers(connector -> connector.setProperty("maxKeepAliveRequests", "-1"));
         factory.addContextCustomizers(
                 context -> context.getParent().getPipeline().addValve(silentAboutItself()));

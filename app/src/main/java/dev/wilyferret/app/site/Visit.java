@@ -4,12 +4,15 @@ import dev.wilyferret.app.live.SiteSnapshot;
 import dev.wilyferret.app.workspace.OwnBrowsers;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.visit.SiteEvent;
 import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.time.Duration;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * Who is asking, as far as their cookies tell.
@@ -31,24 +34,33 @@ record Visit(UUID visitor, Optional<Current> current, Optional<String> ownToken,
     /** A visit is over after this long without a request. */
     static final Duration VISIT_LASTS = Duration.ofMinutes(30);
 
-    /** The click a visit hangs on: its id, its promotion, and the link it came by. */
-    record Current(UUID click, UUID promotion, Optional<UUID> link) {
+    /** The click a visit hangs on: its id, its promotion, the link it came by, and the variant it was given. */
+    record Current(UUID click, UUID promotion, Optional<UUID> link, Optional<UUID> variant) {
 
-        String text() {
-            return ShortId.of(click) + "." + ShortId.of(promotion)
-                    + link.map(id -> "." + ShortId.of(id)).orElse("");
+        static Current of(SiteEvent.Click click) {
+            return new Current(click.id(), click.promotion(), click.link(), click.variant());
         }
 
+        /** The ids with full stops between them; what is missing at the end is left out. */
+        String text() {
+            return Stream.of(Optional.of(click), Optional.of(promotion), link, variant)
+                    .map(id -> id.map(ShortId::of).orElse(""))
+                    .collect(Collectors.joining("."))
+                    .replaceFirst("\\.+$", "");
+        }
+
+        /** Earlier versions wrote no variant, and before that no link. */
         static Optional<Current> parse(String text) {
             String[] parts = text.split("\\.", -1);
-            if (parts.length < 2 || parts.length > 3) {
+            if (parts.length < 2 || parts.length > 4) {
                 return Optional.empty();
             }
             Optional<UUID> click = ShortId.parse(parts[0]).filter(id -> id.version() == 7);
             Optional<UUID> promotion = ShortId.parse(parts[1]);
-            Optional<UUID> link = parts.length == 3 ? ShortId.parse(parts[2]) : Optional.empty();
+            Optional<UUID> link = parts.length > 2 ? ShortId.parse(parts[2]) : Optional.empty();
+            Optional<UUID> variant = parts.length > 3 ? ShortId.parse(parts[3]) : Optional.empty();
             return click.isPresent() && promotion.isPresent()
-                    ? Optional.of(new Current(click.get(), promotion.get(), link))
+                    ? Optional.of(new Current(click.get(), promotion.get(), link, variant))
                     : Optional.empty();
         }
     }

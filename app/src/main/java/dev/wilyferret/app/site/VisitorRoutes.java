@@ -9,11 +9,12 @@ import dev.wilyferret.app.live.SiteSnapshot.LivePage;
 import dev.wilyferret.app.live.SiteSnapshot.Target;
 import dev.wilyferret.app.live.SnapshotKeeper;
 import dev.wilyferret.core.address.Tags;
-import dev.wilyferret.core.click.SiteEvent;
-import dev.wilyferret.core.click.Verdict;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.offer.AffiliateLink;
+import dev.wilyferret.core.visit.Arrival;
+import dev.wilyferret.core.visit.SiteEvent;
+import dev.wilyferret.core.visit.Verdict;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
@@ -23,7 +24,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /**
@@ -36,15 +36,23 @@ class VisitorRoutes {
     private final SnapshotKeeper snapshots;
     private final ClickLog log;
     private final UuidV7 ids;
+    private final Arrivals arrivals;
     private final Answers answers;
     private final TokenValues tokens;
     private final Clock clock;
 
     VisitorRoutes(
-            SnapshotKeeper snapshots, ClickLog log, UuidV7 ids, Answers answers, TokenValues tokens, Clock clock) {
+            SnapshotKeeper snapshots,
+            ClickLog log,
+            UuidV7 ids,
+            Arrivals arrivals,
+            Answers answers,
+            TokenValues tokens,
+            Clock clock) {
         this.snapshots = snapshots;
         this.log = log;
         this.ids = ids;
+        this.arrivals = arrivals;
         this.answers = answers;
         this.tokens = tokens;
         this.clock = clock;
@@ -70,11 +78,11 @@ class VisitorRoutes {
             throws IOException {
         SiteSnapshot snapshot = snapshots.now();
         Visit visit = Visit.of(request, ids);
-        SiteEvent.Click click =
-                click(request, visit, snapshot, link.workspace(), link.promotion(), Optional.of(link.id()));
+        Came came = came(request, visit, link.workspace(), Optional.of(link));
+        SiteEvent.Click click = came.click(ids.next(), link.workspace(), link.promotion());
         if (recorded(request)) {
             log.append(List.of(click));
-            visit.remember(request, response, new Visit.Current(click.id(), link.promotion(), Optional.of(link.id())));
+            visit.remember(request, response, Visit.Current.of(click));
         }
         switch (link.target()) {
             case Target.ToPage(String address) ->
@@ -96,9 +104,9 @@ class VisitorRoutes {
         }
         LivePage page = found.get();
         Visit visit = Visit.of(request, ids);
+        Came came = came(request, visit, page.workspace(), Optional.empty());
         List<SiteEvent> events = new ArrayList<>(2);
-        Visit.Current current =
-                visit.currentOn(page.promotion()).orElseGet(() -> begin(request, visit, snapshot, page, events));
+        Visit.Current current = visit.currentOn(page.promotion()).orElseGet(() -> begin(came, page, events));
         SiteEvent.PageView view = new SiteEvent.PageView(
                 ids.next(), page.workspace(), page.promotion(), current.click(), visit.visitor(), page.id());
         events.add(view);
@@ -109,7 +117,7 @@ class VisitorRoutes {
         if (page.redirect()) {
             response.setHeader("X-Robots-Tag", "noindex, nofollow");
         }
-        ServedHtml served = html(request, page, visit);
+        ServedHtml served = html(request, page, visit, came.verdict);
         Map<String, String> values = served.hasTokens()
                 ? tokens.of(
                         request, current.link().map(snapshot.linksById()::get).map(LiveLink::tags), page.offerName())
@@ -118,9 +126,10 @@ class VisitorRoutes {
     }
 
     /** The page as it is now; with the thanks of a form on it, if the request comes from there. */
-    private ServedHtml html(HttpServletRequest request, LivePage page, Visit visit) {
-        Drawings.Drawn drawn = page.drawings().at(clock.instant(), header(request.getParameter("thanks")));
-        boolean program = Verdict.on(userAgent(request)) instanceof Verdict.DeclaredCrawler;
+    private ServedHtml html(HttpServletRequest request, LivePage page, Visit visit, Verdict verdict) {
+        String thanked = Optional.ofNullable(request.getParameter("thanks")).orElse("");
+        Drawings.Drawn drawn = page.drawings().at(clock.instant(), thanked);
+        boolean program = verdict instanceof Verdict.DeclaredCrawler;
         boolean unwanted = page.redirect() && page.consent() && !visit.agreed();
         return program || unwanted ? drawn.withoutPixels() : drawn.withPixels();
     }
@@ -141,8 +150,8 @@ class VisitorRoutes {
         }
         Visit visit = Visit.of(request, ids);
         List<SiteEvent> events = new ArrayList<>(2);
-        Visit.Current current =
-                visit.currentOn(page.promotion()).orElseGet(() -> begin(request, visit, snapshot, page, events));
+        Visit.Current current = visit.currentOn(page.promotion())
+                .orElseGet(() -> begin(came(request, visit, page.workspace(), Optional.empty()), page, events));
         events.add(new SiteEvent.WentOn(
                 ids.next(), page.workspace(), page.promotion(), current.click(), visit.visitor(), page.id(), offer));
         if (recorded(request)) {
@@ -154,53 +163,28 @@ class VisitorRoutes {
     }
 
     /** A visit that begins on a page, without a link. */
-    private Visit.Current begin(
-            HttpServletRequest request, Visit visit, SiteSnapshot snapshot, LivePage page, List<SiteEvent> events) {
-        SiteEvent.Click click = click(request, visit, snapshot, page.workspace(), page.promotion(), Optional.empty());
+    private Visit.Current begin(Came came, LivePage page, List<SiteEvent> events) {
+        SiteEvent.Click click = came.click(ids.next(), page.workspace(), page.promotion());
         events.add(click);
-        return new Visit.Current(click.id(), page.promotion(), Optional.empty());
+        return Visit.Current.of(click);
     }
 
-    private SiteEvent.Click click(
-            HttpServletRequest request,
-            Visit visit,
-            SiteSnapshot snapshot,
-            UUID workspace,
-            UUID promotion,
-            Optional<UUID> link) {
-        String userAgent = userAgent(request);
-        SiteEvent.Origin origin = new SiteEvent.Origin(
-                request.getRemoteAddr(),
-                userAgent,
-                header(request, "Referer"),
-                header(request, "Accept-Language"),
-                header(request.getQueryString()));
-        return new SiteEvent.Click(
-                ids.next(),
-                workspace,
-                promotion,
-                visit.visitor(),
-                link,
-                visit.own(snapshot, workspace),
-                Verdict.on(userAgent),
-                origin);
+    /** A request with the verdict on it, which is given here and nowhere else. */
+    private record Came(Arrival arrival, Verdict verdict) {
+
+        SiteEvent.Click click(UUID id, UUID workspace, UUID promotion) {
+            return new SiteEvent.Click(id, workspace, promotion, Optional.empty(), arrival, verdict);
+        }
+    }
+
+    private Came came(HttpServletRequest request, Visit visit, UUID workspace, Optional<LiveLink> link) {
+        Arrival arrival = arrivals.of(request, visit, snapshots.now(), workspace, link);
+        return new Came(arrival, Verdict.on(arrival));
     }
 
     /** A HEAD asks what is there, and a prefetch what may be wanted: neither is a visitor. */
     private static boolean recorded(HttpServletRequest request) {
         return !request.getMethod().equals("HEAD")
-                && !header(request, "Sec-Purpose").startsWith("prefetch");
-    }
-
-    private static String userAgent(HttpServletRequest request) {
-        return header(request, "User-Agent");
-    }
-
-    private static String header(HttpServletRequest request, String name) {
-        return header(request.getHeader(name));
-    }
-
-    private static String header(@Nullable String value) {
-        return Optional.ofNullable(value).orElse("");
+                && !Arrivals.header(request, "Sec-Purpose").startsWith("prefetch");
     }
 }

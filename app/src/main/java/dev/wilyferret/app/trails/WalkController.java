@@ -1,6 +1,7 @@
 package dev.wilyferret.app.trails;
 
 import dev.wilyferret.app.clicks.ClickBook;
+import dev.wilyferret.app.clicks.ListedClick;
 import dev.wilyferret.app.links.Links;
 import dev.wilyferret.app.links.TrackingLink;
 import dev.wilyferret.app.pages.Page;
@@ -13,10 +14,11 @@ import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.sales.Sale;
 import dev.wilyferret.app.sales.Sales;
 import dev.wilyferret.app.workspace.Member;
-import dev.wilyferret.core.click.SiteEvent;
 import dev.wilyferret.core.trail.Walk;
+import dev.wilyferret.core.visit.SiteEvent;
 import java.net.URI;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
@@ -75,7 +77,11 @@ class WalkController {
                 redirects::contains);
         model.addAttribute("promotion", promotion);
         model.addAttribute("click", click);
-        model.addAttribute("standing", clicks.standingOf(workspace, id));
+        ListedClick listed = clicks.these(workspace, List.of(id)).getFirst();
+        model.addAttribute("listed", listed);
+        model.addAttribute("standing", listed.standing());
+        model.addAttribute(
+                "country", Locale.of("", click.arrival().place().country()).getDisplayCountry(Locale.ENGLISH));
         model.addAttribute("walk", walk);
         model.addAttribute("drawing", WalkDrawing.of(walk));
         model.addAttribute(

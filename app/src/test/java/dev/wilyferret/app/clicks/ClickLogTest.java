@@ -12,11 +12,14 @@ import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.app.kit.TestDatabase;
-import dev.wilyferret.core.click.SiteEvent;
-import dev.wilyferret.core.click.Standing;
-import dev.wilyferret.core.click.Verdict;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.visit.Arrival;
+import dev.wilyferret.core.visit.Headers;
+import dev.wilyferret.core.visit.Parameters;
+import dev.wilyferret.core.visit.SiteEvent;
+import dev.wilyferret.core.visit.Standing;
+import dev.wilyferret.core.visit.Verdict;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -48,11 +51,16 @@ class ClickLogTest extends AppTest {
                 ids.at(at),
                 workspace,
                 promotion,
-                visitor,
                 Optional.empty(),
-                own,
-                verdict,
-                new SiteEvent.Origin("192.0.2.1", "agent", "", "", ""));
+                Arrival.of(
+                        visitor,
+                        Optional.empty(),
+                        Optional.empty(),
+                        Parameters.NONE,
+                        own,
+                        new Arrival.Place("192.0.2.1", "192.0.2.0/24", "AT"),
+                        Headers.of("agent")),
+                verdict);
     }
 
     @Test
@@ -85,10 +93,12 @@ class ClickLogTest extends AppTest {
         book.rule(workspace, own.id(), true);
         assertThat(book.counts(workspace, Instant.EPOCH).get(promotion))
                 .isEqualTo(new dev.wilyferret.core.figures.ClickCounts(4, 0, 1, 1, 2));
-        assertThat(book.standingOf(workspace, first.id())).isEqualTo(Standing.TAKEN_OUT);
+        assertThat(book.these(workspace, List.of(first.id())).getFirst().standing())
+                .isEqualTo(Standing.TAKEN_OUT);
 
         book.rule(workspace, first.id(), true);
-        assertThat(book.standingOf(workspace, first.id())).isEqualTo(Standing.COUNTED);
+        assertThat(book.these(workspace, List.of(first.id())).getFirst().standing())
+                .isEqualTo(Standing.COUNTED);
     }
 
     @Test

@@ -6,9 +6,9 @@ import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.app.offers.Network;
 import dev.wilyferret.app.sales.Sale;
-import dev.wilyferret.core.click.SiteEvent;
-import dev.wilyferret.core.click.Verdict;
 import dev.wilyferret.core.pixel.PixelEvent;
+import dev.wilyferret.core.visit.SiteEvent;
+import dev.wilyferret.core.visit.Verdict;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
@@ -115,7 +115,7 @@ class DemoTrafficTest extends AppTest {
     @Test
     void addressesComeFromTheDocumentationRangesOnly() {
         assertThat(clicks.values())
-                .extracting(click -> click.origin().address())
+                .extracting(click -> click.arrival().place().address())
                 .allMatch(address -> address.matches(
                         "(192\\.0\\.2|198\\.51\\.100|203\\.0\\.113)\\.\\d{1,3}|2001:db8:[0-9a-f]+::[0-9a-f]+"));
     }

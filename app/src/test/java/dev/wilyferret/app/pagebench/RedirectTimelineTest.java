@@ -2,11 +2,11 @@ package dev.wilyferret.app.pagebench;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.wilyferret.core.click.SiteEvent;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.page.Hold;
 import dev.wilyferret.core.pixel.PixelAnswer;
 import dev.wilyferret.core.pixel.PixelEvent;
+import dev.wilyferret.core.visit.SiteEvent;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;

@@ -41,7 +41,8 @@ class ErasingTest extends AppTest {
             account.email=own account.password_hash=none bonus.name=own bonus.about=own bonus.picture=none
             bonus.worth=none bonus.file=none bonus.link=own bonus.terms=own bonus.lists=none click.verdict=none
             click.verdict_sign=none click.address=erased click.user_agent=erased click.referrer=erased
-            click.language=erased click.query=erased data_key.wrapped=none erased_address.hash=hashed handed.state=none
+            click.language=erased click.query=erased click.tags=own click.network=erased click.country=none
+            click.device=none click.headers=erased click.browser=none pass_over.name=none data_key.wrapped=none erased_address.hash=hashed handed.state=none
             handed.answer=erased handover.kind=none handover.address=own handover.secret=own handover.fields=own
             import_run.name=own import_run.content=erased import_run.columns=own import_run.state=none
             import_run.errors=erased lead.email=erased lead.answers=erased lead.aside=erased lead.consent=own lead.suspect=erased

@@ -25,6 +25,32 @@ public final class NetworkKey {
         });
     }
 
+    /**
+     * The network an address lies in, for figures: the first 24 bits of IPv4, such as {@code 192.0.2.0/24}, the first 48 of IPv6.
+     *
+     * @return empty if it is no address
+     */
+    public static String prefix(String address) {
+        return parsed(address)
+                .map(known -> {
+                    byte[] bytes = known.getAddress();
+                    int kept = known instanceof Inet4Address ? 3 : 6;
+                    Arrays.fill(bytes, kept, bytes.length, (byte) 0);
+                    return written(bytes) + "/" + 8 * kept;
+                })
+                .orElse("");
+    }
+
+    private static String written(byte[] bytes) {
+        return bytes.length == 4
+                ? "%d.%d.%d.0".formatted(bytes[0] & 0xff, bytes[1] & 0xff, bytes[2] & 0xff)
+                : "%x:%x:%x::".formatted(two(bytes, 0), two(bytes, 2), two(bytes, 4));
+    }
+
+    private static int two(byte[] bytes, int at) {
+        return (bytes[at] & 0xff) << 8 | bytes[at + 1] & 0xff;
+    }
+
     /** Whether it is a network address, written in digits. */
     static boolean isAddress(String text) {
         return parsed(text).isPresent();

@@ -1,7 +1,7 @@
 package dev.wilyferret.core.trail;
 
-import dev.wilyferret.core.click.SiteEvent;
 import dev.wilyferret.core.trail.Station.Kind;
+import dev.wilyferret.core.visit.SiteEvent;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;

@@ -2,8 +2,6 @@ package dev.wilyferret.core.trail;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.wilyferret.core.click.SiteEvent;
-import dev.wilyferret.core.click.Verdict;
 import dev.wilyferret.core.figures.ClickCounts;
 import dev.wilyferret.core.figures.Rate;
 import dev.wilyferret.core.figures.StepFigures;
@@ -14,6 +12,11 @@ import dev.wilyferret.core.pixel.PixelEvent;
 import dev.wilyferret.core.trail.Setup.OptIn;
 import dev.wilyferret.core.trail.Station.Kind;
 import dev.wilyferret.core.trail.Station.State;
+import dev.wilyferret.core.visit.Arrival;
+import dev.wilyferret.core.visit.Headers;
+import dev.wilyferret.core.visit.Parameters;
+import dev.wilyferret.core.visit.SiteEvent;
+import dev.wilyferret.core.visit.Verdict;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
@@ -288,11 +291,16 @@ class TrailTest {
                 ids.at(noon),
                 workspace,
                 promotion,
-                visitor,
                 Optional.empty(),
-                false,
-                new Verdict.Counted(),
-                new SiteEvent.Origin("", "", "", "", ""));
+                Arrival.of(
+                        visitor,
+                        Optional.empty(),
+                        Optional.empty(),
+                        Parameters.NONE,
+                        false,
+                        Arrival.Place.UNKNOWN,
+                        Headers.NONE),
+                new Verdict.Counted());
         var view =
                 new SiteEvent.PageView(ids.at(noon.plusMillis(300)), workspace, promotion, click.id(), visitor, bridge);
         var passed = new SiteEvent.PageView(

@@ -1,4 +1,4 @@
-package dev.wilyferret.core.click;
+package dev.wilyferret.core.visit;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -34,6 +34,7 @@ class KeptTest {
     })
     void aReferrerIsCleanedLikeAQuery(String referrer, String kept) {
         assertThat(Kept.address(referrer)).isEqualTo(kept);
-        assertThat(new SiteEvent.Origin("", "", referrer, "", "").referrer()).isEqualTo(kept);
+        assertThat(new Headers("", referrer, "", Headers.Hints.NONE, Headers.Fetch.NONE, "").referrer())
+                .isEqualTo(kept);
     }
 }

@@ -1,4 +1,4 @@
-package dev.wilyferret.core.click;
+package dev.wilyferret.core.visit;
 
 import java.util.List;
 import java.util.Locale;
@@ -19,9 +19,9 @@ public sealed interface Verdict {
     List<String> CRAWLER_SIGNS =
             List.of("bot", "crawler", "spider", "slurp", "preview", "externalhit", "curl/", "wget/");
 
-    /** The verdict on a request with this user agent; one that sends none is taken for a program. */
-    static Verdict on(String userAgent) {
-        String lower = userAgent.toLowerCase(Locale.ROOT);
+    /** The verdict on a request, for all that hangs on it; one without a user agent is taken for a program. */
+    static Verdict on(Arrival arrival) {
+        String lower = arrival.headers().userAgent().toLowerCase(Locale.ROOT);
         if (lower.isBlank()) {
             return new DeclaredCrawler("no user agent");
         }

@@ -1,4 +1,4 @@
-package dev.wilyferret.core.click;
+package dev.wilyferret.core.visit;
 
 import dev.wilyferret.core.address.Query;
 import java.util.Arrays;

@@ -1,4 +1,4 @@
-package dev.wilyferret.core.click;
+package dev.wilyferret.core.visit;
 
 /** How a click stands in the figures. */
 public enum Standing {

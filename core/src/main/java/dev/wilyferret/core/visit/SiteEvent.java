@@ -1,4 +1,4 @@
-package dev.wilyferret.core.click;
+package dev.wilyferret.core.visit;
 
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.pixel.PixelAnswer;
@@ -24,44 +24,21 @@ public sealed interface SiteEvent {
     /**
      * A request to a tracking link, or the first view of a page reached without one in a visit.
      *
-     * @param link empty if the page was reached without a link
-     * @param own whether the browser is one of the workspace's own
-     * @param origin where it came from, as the request told
+     * @param variant the variant of a rotation it was given; empty where none was drawn
      */
-    record Click(
-            UUID id,
-            UUID workspace,
-            UUID promotion,
-            UUID visitor,
-            Optional<UUID> link,
-            boolean own,
-            Verdict verdict,
-            Origin origin)
-            implements SiteEvent {}
+    record Click(UUID id, UUID workspace, UUID promotion, Optional<UUID> variant, Arrival arrival, Verdict verdict)
+            implements SiteEvent {
 
-    /**
-     * What a request says of its sender; every text cut to a bounded length.
-     *
-     * @param query the query string as it arrived
-     */
-    record Origin(String address, String userAgent, String referrer, String language, String query) {
-
-        private static final int MOST = 500;
-
-        public Origin {
-            address = cut(address);
-            userAgent = cut(userAgent);
-            referrer = cut(Kept.address(referrer));
-            language = cut(language);
-            query = cut(Kept.query(query));
+        public UUID visitor() {
+            return arrival.visitor();
         }
 
-        /** Without NUL, which no database text holds, and cut between code points. */
-        private static String cut(String text) {
-            String clean = text.replace("\0", "");
-            int end = Math.min(clean.length(), MOST);
-            boolean splitsPair = end > 0 && end < clean.length() && Character.isHighSurrogate(clean.charAt(end - 1));
-            return clean.substring(0, splitsPair ? end - 1 : end);
+        public Optional<UUID> link() {
+            return arrival.link();
+        }
+
+        public boolean own() {
+            return arrival.own();
         }
     }
 
@@ -75,19 +52,44 @@ public sealed interface SiteEvent {
         UUID page();
     }
 
-    /** A page was shown. */
-    record PageView(UUID id, UUID workspace, UUID promotion, UUID click, UUID visitor, UUID page) implements Followed {}
+    /**
+     * A page was shown.
+     *
+     * @param variant of a rotation behind its address, if one was drawn
+     */
+    record PageView(
+            UUID id, UUID workspace, UUID promotion, UUID click, UUID visitor, UUID page, Optional<UUID> variant)
+            implements Followed {
+
+        public PageView(UUID id, UUID workspace, UUID promotion, UUID click, UUID visitor, UUID page) {
+            this(id, workspace, promotion, click, visitor, page, Optional.empty());
+        }
+    }
 
     /**
      * The visitor was sent on to an offer.
      *
      * @param offer another one than the promotion's own, if it was
+     * @param variant of a rotation behind the way out, if one was drawn
      */
-    record WentOn(UUID id, UUID workspace, UUID promotion, UUID click, UUID visitor, UUID page, Optional<UUID> offer)
+    record WentOn(
+            UUID id,
+            UUID workspace,
+            UUID promotion,
+            UUID click,
+            UUID visitor,
+            UUID page,
+            Optional<UUID> offer,
+            Optional<UUID> variant)
             implements Followed {
 
         public WentOn(UUID id, UUID workspace, UUID promotion, UUID click, UUID visitor, UUID page) {
             this(id, workspace, promotion, click, visitor, page, Optional.empty());
+        }
+
+        public WentOn(
+                UUID id, UUID workspace, UUID promotion, UUID click, UUID visitor, UUID page, Optional<UUID> offer) {
+            this(id, workspace, promotion, click, visitor, page, offer, Optional.empty());
         }
     }
 

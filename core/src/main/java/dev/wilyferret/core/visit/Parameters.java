@@ -1,0 +1,81 @@
+package dev.wilyferret.core.visit;
+
+import dev.wilyferret.core.address.Query;
+import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+
+/**
+ * What a request passes along in its query, as it arrived and bounded: at most 40 parameters, values of at most 512 characters,
+ * 4 KB in all. What names a person is left out. The same name may come twice; the first counts.
+ *
+ * @param query without its question mark, in ASCII
+ */
+public record Parameters(String query) {
+
+    public static final Parameters NONE = new Parameters("");
+
+    private static final int MOST = 40;
+    private static final int MOST_CHARACTERS = 512;
+    private static final int MOST_BYTES = 4096;
+    private static final Pattern SUB_ID = Pattern.compile("(aff)?_?sub_?(id)?_?\\d{0,2}", Pattern.CASE_INSENSITIVE);
+
+    public Parameters {
+        StringBuilder kept = new StringBuilder();
+        int count = 0;
+        for (String part : Kept.query(query).split("&")) {
+            String bounded = bounded(part);
+            int bytes = kept.length() + 1 + bounded.length();
+            if (!bounded.isEmpty() && count < MOST && bytes <= MOST_BYTES) {
+                kept.append(kept.isEmpty() ? "" : "&").append(bounded);
+                count++;
+            }
+        }
+        query = kept.toString();
+    }
+
+    /** One parameter, cut to its length; encoded anew only where it was cut, or held what no query may. */
+    private static String bounded(String part) {
+        int is = part.indexOf('=');
+        String name = is < 0 ? part : part.substring(0, is);
+        return is < 0 ? cut(name) : cut(name) + "=" + cut(part.substring(is + 1));
+    }
+
+    private static String cut(String encoded) {
+        boolean plain = StandardCharsets.US_ASCII.newEncoder().canEncode(encoded)
+                && encoded.chars().noneMatch(Character::isISOControl);
+        String said = Query.decoded(encoded);
+        if (plain && said.length() <= MOST_CHARACTERS && said.indexOf('\0') < 0) {
+            return encoded;
+        }
+        return Query.encode(Bounded.cut(said, MOST_CHARACTERS));
+    }
+
+    /** By name, in the order they came. */
+    public Map<String, String> values() {
+        if (query.isEmpty()) {
+            return Map.of();
+        }
+        Map<String, String> values = new LinkedHashMap<>();
+        Arrays.stream(query.split("&"))
+                .map(part -> part.split("=", 2))
+                .forEach(part ->
+                        values.putIfAbsent(Query.decoded(part[0]), part.length < 2 ? "" : Query.decoded(part[1])));
+        return values;
+    }
+
+    public Optional<String> value(String name) {
+        return Optional.ofNullable(values().get(name));
+    }
+
+    /** Those that networks and platforms call sub IDs, such as {@code sub1} or {@code subid2}. */
+    public Map<String, String> subIds() {
+        return values().entrySet().stream()
+                .filter(entry -> SUB_ID.matcher(entry.getKey()).matches())
+                .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue, (a, b) -> a, LinkedHashMap::new));
+    }
+}
