@@ -6,8 +6,12 @@ import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.TlsProxy;
 import dev.wilyferret.app.kit.Wire;
 import java.io.IOException;
+import java.net.InetSocketAddress;
+import java.net.Socket;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 
 /** What the program knows of itself and its visitors behind a proxy, and what is limited by where they come from. */
@@ -55,6 +59,30 @@ class BehindProxyTest extends EarlierInstallation {
                     .as("whom the proxy names")
                     .isEqualTo(1);
         }
+    }
+
+    @Test
+    void theBrowsersHttpVersionIsTheProxysWordAndNobodyElses() throws IOException {
+        site().get("/balcony-calendar/calendar", "X-Forwarded-For", "198.51.100.24", "X-Http-Version", "HTTP/3");
+        assertThat(httpVersions("198.51.100.24")).containsExactly("HTTP/3");
+        try (Socket stranger = new Socket()) {
+            stranger.bind(new InetSocketAddress("127.0.0.2", 0));
+            stranger.connect(new InetSocketAddress("127.0.0.1", SITE));
+            stranger.getOutputStream()
+                    .write(
+                            "GET /balcony-calendar/calendar HTTP/1.1\r\nHost: a\r\nUser-Agent: x\r\nX-Http-Version: HTTP/3\r\nConnection: close\r\n\r\n"
+                                    .getBytes(StandardCharsets.US_ASCII));
+            assertThat(new String(stranger.getInputStream().readAllBytes(), StandardCharsets.UTF_8))
+                    .startsWith("HTTP/1.1 200");
+        }
+        assertThat(httpVersions("127.0.0.2")).containsExactly("");
+    }
+
+    private List<String> httpVersions(String address) {
+        return sql.sql("select headers ->> 'http' from click where address = ?")
+                .param(address)
+                .query(String.class)
+                .list();
     }
 
     @Test

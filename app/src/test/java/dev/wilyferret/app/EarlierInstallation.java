@@ -56,6 +56,7 @@ abstract class EarlierInstallation {
         registry.add("ferret.console-address", () -> "https://console.growbench.example");
         registry.add("ferret.site-address", () -> "https://growbench.example");
         registry.add("ferret.proxies", () -> "127.0.0.1");
+        registry.add("ferret.http-version-header", () -> "X-Http-Version");
         registry.add("ferret.files", files::toString);
     }
 
