@@ -21,7 +21,7 @@ interface ClickQueries extends Repository<StandingClickRow, ClickRow.Key> {
 
     @Modifying
     @NativeQuery("""
-            update click set address = '', network = '', user_agent = '', referrer = '', language = '', query = '', headers = '{}'
+            update click set address = '', network = '', user_agent = '', referrer = '', language = '', query = '', headers = ''
             where workspace_id = :workspace and visitor_id in (
               select visitor_id from click where workspace_id = :workspace and id in (:clicks))
             """)

@@ -1,6 +1,5 @@
 package dev.wilyferret.app.clicks;
 
-import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.visit.Arrival;
 import dev.wilyferret.core.visit.Device;
 import dev.wilyferret.core.visit.Headers;
@@ -64,9 +63,7 @@ class ClickRow {
     @Column(name = "verdict_sign")
     String verdictSign;
 
-    @JdbcTypeCode(SqlTypes.JSON)
-    @Nullable
-    Tags tags;
+    String tags;
 
     @Column(name = "variant_id")
     @Nullable
@@ -87,25 +84,7 @@ class ClickRow {
     String language;
     String query;
 
-    @JdbcTypeCode(SqlTypes.JSON)
-    More headers;
-
-    /** What is kept of the headers beside those that have a column of their own. */
-    record More(
-            Headers.@Nullable Hints hints,
-            Headers.@Nullable Fetch fetch,
-            @Nullable String http) {
-
-        Headers with(String userAgent, String referrer, String language) {
-            return new Headers(
-                    userAgent,
-                    referrer,
-                    language,
-                    hints == null ? Headers.Hints.NONE : hints,
-                    fetch == null ? Headers.Fetch.NONE : fetch,
-                    http == null ? "" : http);
-        }
-    }
+    String headers;
 
     protected ClickRow() {}
 
@@ -121,7 +100,7 @@ class ClickRow {
         verdictSign = click.verdict() instanceof Verdict.DeclaredCrawler(String sign) ? sign : "";
         Arrival arrival = click.arrival();
         Headers said = arrival.headers();
-        tags = arrival.tags().orElse(null);
+        tags = arrival.tags().map(KeptText::tags).orElse("");
         variant = click.variant().orElse(null);
         address = arrival.place().address();
         network = arrival.place().network();
@@ -131,7 +110,7 @@ class ClickRow {
         referrer = said.referrer();
         language = said.language();
         query = arrival.parameters().query();
-        headers = new More(said.hints(), said.fetch(), said.httpVersion());
+        headers = KeptText.headers(said);
     }
 
     SiteEvent.Click toClick() {
@@ -139,12 +118,12 @@ class ClickRow {
         Arrival arrival = new Arrival(
                 visitor,
                 Optional.ofNullable(link),
-                Optional.ofNullable(tags),
+                KeptText.tags(tags),
                 new Parameters(query),
                 own,
                 new Arrival.Place(address, network, country),
                 device,
-                headers.with(userAgent, referrer, language));
+                KeptText.headers(userAgent, referrer, language, headers));
         return new SiteEvent.Click(id, workspace, promotion, Optional.ofNullable(variant), arrival, read);
     }
 }

@@ -93,7 +93,7 @@ class CutAddresses {
                 .param("next", Timestamp.from(next))
                 .update();
         sql.sql("""
-                        update click set address = '', user_agent = '', language = '', headers = '{}'
+                        update click set address = '', user_agent = '', language = '', headers = ''
                         where at >= :day and at < :next
                         """)
                 .param("day", Timestamp.from(day))

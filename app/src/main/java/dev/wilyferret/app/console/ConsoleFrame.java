@@ -1,6 +1,6 @@
 package dev.wilyferret.app.console;
 
-import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.secrets.Seals;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.VisitorsUnseen;
@@ -16,20 +16,20 @@ import org.springframework.web.bind.annotation.ModelAttribute;
 class ConsoleFrame {
 
     private final Workspaces workspaces;
-    private final Installation installation;
+    private final SiteAddress site;
     private final VisitorsUnseen unseen;
     private final Seals seals;
 
-    ConsoleFrame(Workspaces workspaces, Installation installation, VisitorsUnseen unseen, Seals seals) {
+    ConsoleFrame(Workspaces workspaces, SiteAddress site, VisitorsUnseen unseen, Seals seals) {
         this.workspaces = workspaces;
-        this.installation = installation;
+        this.site = site;
         this.unseen = unseen;
         this.seals = seals;
     }
 
     @ModelAttribute
     void frame(@AuthenticationPrincipal @Nullable Member member, Model model) {
-        model.addAttribute("siteAddress", installation.siteAddress().toString());
+        model.addAttribute("siteAddress", site.origin());
         if (member != null) {
             model.addAttribute("unseenVisitors", unseen.warning());
             model.addAttribute("unsealed", seals.warning());

@@ -1,11 +1,12 @@
 package dev.wilyferret.app.console;
 
 import dev.wilyferret.app.forms.Intake;
-import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.OwnBrowsers;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import java.time.DateTimeException;
@@ -32,12 +33,12 @@ class SettingsController {
 
     private final Workspaces workspaces;
     private final OwnBrowsers browsers;
-    private final Installation installation;
+    private final SiteAddress site;
 
-    SettingsController(Workspaces workspaces, OwnBrowsers browsers, Installation installation) {
+    SettingsController(Workspaces workspaces, OwnBrowsers browsers, SiteAddress site) {
         this.workspaces = workspaces;
         this.browsers = browsers;
-        this.installation = installation;
+        this.site = site;
     }
 
     @GetMapping("/settings")
@@ -103,7 +104,7 @@ class SettingsController {
     /** Sends this browser to the public site with a pass, since only that origin can set its cookie. */
     @PostMapping("/settings/own-browser")
     String markBrowser(@AuthenticationPrincipal Member member) {
-        return "redirect:" + installation.siteAddress() + "/own/" + browsers.pass(member.workspace());
+        return "redirect:" + site.of(SiteRoute.OWN.path(browsers.pass(member.workspace())));
     }
 
     @PostMapping("/settings/own-browser/{id}/release")

@@ -2,7 +2,7 @@ package dev.wilyferret.app.links;
 
 import dev.wilyferret.app.clicks.ClickBook;
 import dev.wilyferret.app.forms.Intake;
-import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.offers.Offers;
 import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pages.Pages;
@@ -11,6 +11,7 @@ import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.link.LinkCode;
+import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.text.PlainText;
 import java.time.Instant;
 import java.util.List;
@@ -43,21 +44,15 @@ class LinkBench {
     private final Pages pages;
     private final Offers offers;
     private final ClickBook clicks;
-    private final Installation installation;
+    private final SiteAddress site;
 
-    LinkBench(
-            Links links,
-            Promotions promotions,
-            Pages pages,
-            Offers offers,
-            ClickBook clicks,
-            Installation installation) {
+    LinkBench(Links links, Promotions promotions, Pages pages, Offers offers, ClickBook clicks, SiteAddress site) {
         this.links = links;
         this.promotions = promotions;
         this.pages = pages;
         this.offers = offers;
         this.clicks = clicks;
-        this.installation = installation;
+        this.site = site;
     }
 
     /** What a typed link would do: the address to hand out is one thing, what visitors are sent to another. */
@@ -157,8 +152,7 @@ class LinkBench {
     private Optional<Taken> apart(Member member, Promotion promotion, Intake typed) {
         return tags(copy(typed)).map(tags -> {
             Optional<Page> target = target(member, promotion, typed);
-            String sent = target.map(
-                            page -> tags.onto(installation.siteAddress() + "/" + promotion.slug() + "/" + page.slug()))
+            String sent = target.map(page -> tags.onto(site.of(SiteRoute.page(promotion.slug(), page.slug()))))
                     .orElseGet(() -> offers.find(member.workspace(), promotion.offer())
                             .orElseThrow()
                             .details()

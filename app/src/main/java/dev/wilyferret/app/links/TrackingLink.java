@@ -2,6 +2,7 @@ package dev.wilyferret.app.links;
 
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.link.LinkCode;
+import dev.wilyferret.core.link.SiteRoute;
 import java.util.Optional;
 import java.util.UUID;
 
@@ -15,6 +16,6 @@ public record TrackingLink(
         UUID id, UUID workspace, UUID promotion, LinkCode code, Optional<UUID> page, Tags tags, boolean paused) {
 
     public String path() {
-        return "/go/" + code.text();
+        return SiteRoute.GO.path(code.text());
     }
 }

@@ -23,6 +23,7 @@ import dev.wilyferret.app.shelf.Shelf;
 import dev.wilyferret.app.workspace.OwnBrowsers;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
@@ -173,11 +174,11 @@ class SnapshotBuilder {
             Offer offer = offerOf(page.promotion());
             PageHtml.Surroundings around = new PageHtml.Surroundings(
                     page,
-                    path(page.id()),
+                    path(page),
                     workspace.legal(),
                     workspace.zone(),
                     workspace.currency(),
-                    this::path,
+                    this::pathOf,
                     name -> Optional.ofNullable(fileByName.get(name)),
                     List.copyOf(firing.values()),
                     Instant.EPOCH,
@@ -188,7 +189,7 @@ class SnapshotBuilder {
                     page.id(),
                     workspace.id(),
                     page.promotion(),
-                    path(page.id()),
+                    path(page),
                     page.kind() == PageKind.REDIRECT,
                     asksConsent(page, document),
                     new Drawings(html, document, around),
@@ -236,9 +237,12 @@ class SnapshotBuilder {
             return new LiveLink(link.id(), link.workspace(), link.promotion(), link.tags(), target);
         }
 
-        private String path(UUID page) {
-            Page target = pageById.get(page);
-            return target == null ? "#" : "/" + promotion(target.promotion()).slug() + "/" + target.slug();
+        private Optional<String> pathOf(UUID page) {
+            return Optional.ofNullable(pageById.get(page)).map(this::path);
+        }
+
+        private String path(Page page) {
+            return SiteRoute.page(promotion(page.promotion()).slug(), page.slug());
         }
 
         private Promotion promotion(UUID id) {

@@ -1,6 +1,6 @@
 package dev.wilyferret.app.mail;
 
-import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.links.Links;
 import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pages.PageKind;
@@ -9,8 +9,8 @@ import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.core.address.Tags;
-import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.link.Slug;
 import java.time.Clock;
 import java.util.HashMap;
@@ -34,7 +34,7 @@ public class MailLinks {
     private final Links links;
     private final Promotions promotions;
     private final Pages pages;
-    private final String site;
+    private final SiteAddress site;
     private final UuidV7 ids;
     private final Clock clock;
 
@@ -44,7 +44,7 @@ public class MailLinks {
             Links links,
             Promotions promotions,
             Pages pages,
-            Installation installation,
+            SiteAddress site,
             UuidV7 ids,
             Clock clock) {
         this.mails = mails;
@@ -52,7 +52,7 @@ public class MailLinks {
         this.links = links;
         this.promotions = promotions;
         this.pages = pages;
-        this.site = installation.siteAddress().toString();
+        this.site = site;
         this.ids = ids;
         this.clock = clock;
     }
@@ -77,11 +77,11 @@ public class MailLinks {
 
     /** The tracking link of a destination that is a page of a promotion. */
     private Optional<UUID> tracked(Written mail, String destination) {
-        if (!destination.startsWith(site + "/")) {
+        if (!destination.startsWith(site.of("/"))) {
             return Optional.empty();
         }
         String[] path =
-                destination.substring(site.length() + 1).split("[?#]", 2)[0].split("/", -1);
+                destination.substring(site.of("/").length()).split("[?#]", 2)[0].split("/", -1);
         Optional<Promotion> promotion = promotions.of(mail.workspace()).stream()
                 .filter(one -> one.slug().equals(path[0]))
                 .findFirst();
@@ -106,7 +106,7 @@ public class MailLinks {
 
     /** Where a link of a letter leads over the site. */
     public String address(Letter letter, UUID link) {
-        return site + "/m/" + ShortId.of(letter.workspace()) + "/" + ShortId.of(letter.open()) + "/" + ShortId.of(link);
+        return site.of(SiteRoute.MAIL.path(letter.workspace(), letter.open(), link));
     }
 
     /**

@@ -1,5 +1,6 @@
 package dev.wilyferret.app.offers;
 
+import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.money.NumberStyle;
 import java.util.Optional;
 import java.util.UUID;
@@ -16,7 +17,7 @@ public record Network(
 
     /** The path and query to give to the network, with the usual names in braces for it to fill. */
     public String postbackPath() {
-        return "/postback/" + postbackKey + "?secret=" + secret
+        return SiteRoute.POSTBACK.path(postbackKey) + "?secret=" + secret
                 + "&click_id={click_id}&order_id={order_id}&commission={commission}&order_value={order_value}";
     }
 }

@@ -1,7 +1,7 @@
 package dev.wilyferret.app.offers;
 
 import dev.wilyferret.app.forms.Intake;
-import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.offer.AffiliateLink;
@@ -27,12 +27,12 @@ class OfferController {
 
     private final Offers offers;
     private final Workspaces workspaces;
-    private final Installation installation;
+    private final SiteAddress site;
 
-    OfferController(Offers offers, Workspaces workspaces, Installation installation) {
+    OfferController(Offers offers, Workspaces workspaces, SiteAddress site) {
         this.offers = offers;
         this.workspaces = workspaces;
-        this.installation = installation;
+        this.site = site;
     }
 
     @GetMapping("/offers")
@@ -98,8 +98,8 @@ class OfferController {
 
     private String show(Member member, Optional<Offer> offer, Intake form, Model model) {
         Map<String, String> postbacks = new LinkedHashMap<>();
-        offer.ifPresent(one -> postbacks.put(
-                one.network().name(), installation.siteAddress() + one.network().postbackPath()));
+        offer.ifPresent(
+                one -> postbacks.put(one.network().name(), site.of(one.network().postbackPath())));
         model.addAttribute("offer", offer.orElse(null));
         model.addAttribute("networks", offers.networksOf(member.workspace()));
         model.addAttribute("postbacks", postbacks);

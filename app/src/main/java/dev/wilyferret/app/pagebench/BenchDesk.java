@@ -1,7 +1,7 @@
 package dev.wilyferret.app.pagebench;
 
 import dev.wilyferret.app.forms.Intake;
-import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pages.PageKind;
 import dev.wilyferret.app.pages.PageUnreadable;
@@ -11,6 +11,7 @@ import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.publicpage.Previews;
 import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.link.Slug;
 import dev.wilyferret.core.readiness.Finding;
 import dev.wilyferret.core.text.PlainText;
@@ -34,14 +35,14 @@ class BenchDesk {
     private final Promotions promotions;
     private final PixelAccounts pixels;
     private final Previews previews;
-    private final Installation installation;
+    private final SiteAddress site;
 
-    BenchDesk(Pages pages, Promotions promotions, PixelAccounts pixels, Previews previews, Installation installation) {
+    BenchDesk(Pages pages, Promotions promotions, PixelAccounts pixels, Previews previews, SiteAddress site) {
         this.pages = pages;
         this.promotions = promotions;
         this.pixels = pixels;
         this.previews = previews;
-        this.installation = installation;
+        this.site = site;
     }
 
     Promotion promotion(Member member, UUID id) {
@@ -97,13 +98,13 @@ class BenchDesk {
                         .filter(other -> !other.id().equals(promotion.id()))
                         .toList());
         model.addAttribute("accounts", pixels.of(member.workspace()));
-        model.addAttribute("previewAddress", installation.siteAddress() + previews.path(page));
-        model.addAttribute("publicPreview", installation.siteAddress() + previews.path(page, "public"));
+        model.addAttribute("previewAddress", site.of(previews.path(page)));
+        model.addAttribute("publicPreview", site.of(previews.path(page, "public")));
         model.addAttribute("previews", previews);
         if (!model.containsAttribute("naming")) {
             model.addAttribute("naming", Intake.showing(Map.of("name", page.name(), "slug", page.slug())));
         }
-        model.addAttribute("publicAddress", installation.siteAddress() + "/" + promotion.slug() + "/" + page.slug());
+        model.addAttribute("publicAddress", site.of(SiteRoute.page(promotion.slug(), page.slug())));
     }
 
     /** Publishes, and says what changed or what stands against it. */

@@ -1,11 +1,12 @@
 package dev.wilyferret.app.pagebench;
 
 import dev.wilyferret.app.clicks.ClickBook;
-import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.pages.PageKind;
 import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.core.design.StartingDesign;
+import dev.wilyferret.core.link.SiteRoute;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -26,13 +27,13 @@ class PageChooser {
     private final BenchDesk desk;
     private final Pages pages;
     private final ClickBook clicks;
-    private final Installation installation;
+    private final SiteAddress site;
 
-    PageChooser(BenchDesk desk, Pages pages, ClickBook clicks, Installation installation) {
+    PageChooser(BenchDesk desk, Pages pages, ClickBook clicks, SiteAddress site) {
         this.desk = desk;
         this.pages = pages;
         this.clicks = clicks;
-        this.installation = installation;
+        this.site = site;
     }
 
     /** The pages of the promotion, and the starting designs for another one. */
@@ -42,7 +43,7 @@ class PageChooser {
         model.addAttribute("siblings", pages.ofPromotion(member.workspace(), promotion));
         model.addAttribute(
                 "designs", DesignChoice.of(pages.byDesign(member.workspace()), clicks.ledOn(member.workspace())));
-        model.addAttribute("designAddress", installation.siteAddress() + "/design/");
+        model.addAttribute("designAddress", site.of(SiteRoute.DESIGN.path("")));
         return "pages/choose";
     }
 

@@ -1,9 +1,10 @@
 package dev.wilyferret.app.pages;
 
-import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.people.ListPages;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.core.link.SiteRoute;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -18,12 +19,12 @@ class PageNames implements ListPages {
 
     private final Pages pages;
     private final Promotions promotions;
-    private final String site;
+    private final SiteAddress site;
 
-    PageNames(Pages pages, Promotions promotions, Installation installation) {
+    PageNames(Pages pages, Promotions promotions, SiteAddress site) {
         this.pages = pages;
         this.promotions = promotions;
-        this.site = installation.siteAddress().toString();
+        this.site = site;
     }
 
     @Override
@@ -38,7 +39,7 @@ class PageNames implements ListPages {
                             page.id(),
                             promotion.name() + ": " + page.name()
                                     + (page.state().isPublic() ? "" : " (not published)"),
-                            site + "/" + promotion.slug() + "/" + page.slug());
+                            site.of(SiteRoute.page(promotion.slug(), page.slug())));
                 })
                 .toList();
     }

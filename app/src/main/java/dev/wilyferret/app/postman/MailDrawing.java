@@ -1,11 +1,12 @@
 package dev.wilyferret.app.postman;
 
-import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.mail.Written;
 import dev.wilyferret.app.people.MailList;
 import dev.wilyferret.app.people.Passes;
 import dev.wilyferret.app.people.Subscriber;
 import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.mail.MailText;
 import dev.wilyferret.core.mail.SpamLook;
 import dev.wilyferret.core.page.RichText;
@@ -43,20 +44,21 @@ public class MailDrawing {
 
     private final ITemplateEngine templates;
     private final Passes passes;
-    private final String site;
+    private final SiteAddress site;
 
-    MailDrawing(ITemplateEngine templates, Passes passes, Installation installation) {
+    MailDrawing(ITemplateEngine templates, Passes passes, SiteAddress site) {
         this.templates = templates;
         this.passes = passes;
-        this.site = installation.siteAddress().toString();
+        this.site = site;
     }
 
     /** @param address what becomes of the address a link leads to */
     Drawn drawn(Written mail, MailList list, Subscriber one, Workspace workspace, UnaryOperator<String> address) {
         Map<String, String> values = values(mail, list, one);
         Optional<Way> way = way(mail, one);
-        String leave =
-                mail.kind() == Written.Kind.CONFIRM ? "" : site + "/leave/" + passes.pass(one, Passes.Purpose.LEAVE);
+        String leave = mail.kind() == Written.Kind.CONFIRM
+                ? ""
+                : site.of(SiteRoute.LEAVE.path(passes.pass(one, Passes.Purpose.LEAVE)));
         MailText text = mail.text();
         String subject =
                 filled(text.subject(), values).replaceAll("\\p{C}", " ").strip();
@@ -87,10 +89,12 @@ public class MailDrawing {
     private Optional<Way> way(Written mail, Subscriber one) {
         return switch (mail.kind()) {
             case CONFIRM ->
-                Optional.of(new Way("Yes, that is me", site + "/confirm/" + passes.pass(one, Passes.Purpose.CONFIRM)));
+                Optional.of(new Way(
+                        "Yes, that is me", site.of(SiteRoute.CONFIRM.path(passes.pass(one, Passes.Purpose.CONFIRM)))));
             case DELIVERY ->
                 Optional.of(new Way(
-                        "Fetch it", site + "/gift/" + mail.name() + "?d=" + passes.pass(one, Passes.Purpose.FETCH)));
+                        "Fetch it",
+                        site.of(SiteRoute.GIFT.path(mail.name())) + "?d=" + passes.pass(one, Passes.Purpose.FETCH)));
             case SEQUENCE, BROADCAST -> Optional.empty();
         };
     }

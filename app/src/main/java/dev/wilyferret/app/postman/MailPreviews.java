@@ -1,6 +1,6 @@
 package dev.wilyferret.app.postman;
 
-import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.mail.Mails;
 import dev.wilyferret.app.mail.Written;
 import dev.wilyferret.app.people.Audience;
@@ -10,6 +10,7 @@ import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.mail.SpamLook;
 import dev.wilyferret.core.people.Standing;
 import java.nio.charset.StandardCharsets;
@@ -33,27 +34,22 @@ public class MailPreviews {
     private final People people;
     private final Lists lists;
     private final Workspaces workspaces;
-    private final String site;
+    private final SiteAddress site;
 
     MailPreviews(
-            Mails mails,
-            MailDrawing drawing,
-            People people,
-            Lists lists,
-            Workspaces workspaces,
-            Installation installation) {
+            Mails mails, MailDrawing drawing, People people, Lists lists, Workspaces workspaces, SiteAddress site) {
         this.mails = mails;
         this.drawing = drawing;
         this.people = people;
         this.lists = lists;
         this.workspaces = workspaces;
-        this.site = installation.siteAddress().toString();
+        this.site = site;
     }
 
     /** The address of a mail's preview on the public site. */
     public String address(Written mail, Subscriber as) {
         String claim = mail.workspace() + "." + mail.id() + "." + as.id();
-        return site + "/mail-preview/" + claim + "." + sign(mail.workspace(), claim);
+        return site.of(SiteRoute.MAIL_PREVIEW.path(claim + "." + sign(mail.workspace(), claim)));
     }
 
     private String sign(UUID workspace, String claim) {

@@ -3,6 +3,7 @@ package dev.wilyferret.app.postman;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.mail.Letter;
 import dev.wilyferret.app.mail.MailLinks;
 import dev.wilyferret.app.mail.Mails;
@@ -80,6 +81,7 @@ public class Postman implements SmartLifecycle {
             Lists lists,
             Workspaces workspaces,
             Installation installation,
+            SiteAddress site,
             Clock clock) {
         this.outbox = outbox;
         this.mails = mails;
@@ -89,7 +91,7 @@ public class Postman implements SmartLifecycle {
         this.lists = lists;
         this.workspaces = workspaces;
         this.settings = installation.mail();
-        this.host = installation.siteAddress().getHost();
+        this.host = site.host();
         this.clock = clock;
     }
 

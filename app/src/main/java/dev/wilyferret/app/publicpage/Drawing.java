@@ -1,7 +1,8 @@
 package dev.wilyferret.app.publicpage;
 
 import dev.wilyferret.app.shelf.MediaFile;
-import dev.wilyferret.core.id.ShortId;
+import dev.wilyferret.core.link.SiteRoute;
+import dev.wilyferret.core.link.Way;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
@@ -17,7 +18,6 @@ import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
-import java.util.UUID;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.util.HtmlUtils;
@@ -138,32 +138,28 @@ public final class Drawing {
             return null;
         }
         List<String> copies = new ArrayList<>();
-        file.widths().forEach(width -> copies.add("/media/" + file.copyName(width) + " " + width + "w"));
+        file.widths().forEach(width -> copies.add(SiteRoute.MEDIA.path(file.copyName(width)) + " " + width + "w"));
         copies.add(path(file) + " " + file.width() + "w");
         return String.join(", ", copies);
     }
 
+    /** Where a link with this step leads; of two at once, the way in a new tab. */
     public String href(NextStep next) {
-        return switch (next) {
-            case NextStep.NotChosen() -> "#";
-            case NextStep.ToPageToMake(String name) -> "#";
-            case NextStep.ShowThanks() -> "#";
-            case NextStep.ToPage(UUID page) -> around.pathOf().apply(page);
-            case NextStep.ToOffer() -> PageHtml.outPath(around.page().id());
-            case NextStep.ToAnotherOffer(UUID offer) ->
-                PageHtml.outPath(around.page().id()) + "/" + ShortId.of(offer);
-            case NextStep.OpenPopUp(var popUp) -> "#pop-" + popUp;
-            case NextStep.ClosePopUp() -> "#top";
-            case NextStep.JumpTo(var block) -> "#part-" + block;
-            case NextStep.HandOut(String name) ->
-                around.file().apply(name).map(this::path).orElse("#");
-            case NextStep.TwoAtOnce(NextStep newTab, NextStep here) -> href(newTab);
+        return href(around.way(next));
+    }
+
+    private static String href(Way way) {
+        return switch (way) {
+            case Way.Here(String part) -> "#" + part;
+            case Way.Away(String path) -> path;
+            case Way.Thanks() -> "#";
+            case Way.Both(Way newTab, Way here) -> href(newTab);
         };
     }
 
     /** Where this tab goes while the link opens another; null for a single way. */
     public @Nullable String meanwhile(NextStep next) {
-        return next instanceof NextStep.TwoAtOnce(NextStep newTab, NextStep here) ? href(here) : null;
+        return around.way(next) instanceof Way.Both(Way newTab, Way here) ? href(here) : null;
     }
 
     /** The name under which a handed-out file is saved; null for any other way. */
@@ -187,7 +183,7 @@ public final class Drawing {
         return ((Block.BonusList) list.block()).handedOut()
                 ? ((Block.Bonus) inner.block())
                         .from()
-                        .map(bonus -> "/gift/" + ShortId.of(bonus) + "?d=" + Marks.query(PASS))
+                        .map(bonus -> SiteRoute.GIFT.path(bonus) + "?d=" + Marks.query(PASS))
                         .orElse(null)
                 : null;
     }
@@ -209,15 +205,15 @@ public final class Drawing {
     }
 
     public String optIn(Placed placed) {
-        return "/opt-in/" + ShortId.of(around.page().id()) + "/" + placed.id();
+        return SiteRoute.OPT_IN.path(around.page().id(), placed.id());
     }
 
     public String answers(Placed placed) {
-        return "/quiz/" + ShortId.of(around.page().id()) + "/" + placed.id();
+        return SiteRoute.QUIZ.path(around.page().id(), placed.id());
     }
 
     public String calendar(Placed placed) {
-        return "/calendar/" + ShortId.of(around.page().id()) + "/" + placed.id();
+        return SiteRoute.CALENDAR.path(around.page().id(), placed.id());
     }
 
     /** Whether those who send the form are asked by mail to confirm their address. */

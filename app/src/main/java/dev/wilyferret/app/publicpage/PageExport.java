@@ -1,16 +1,18 @@
 package dev.wilyferret.app.publicpage;
 
-import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.shelf.MediaFile;
 import dev.wilyferret.app.shelf.Shelf;
+import dev.wilyferret.core.link.SiteRoute;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.zip.ZipEntry;
@@ -25,22 +27,23 @@ import org.springframework.stereotype.Component;
 @Component
 public class PageExport {
 
-    private static final Pattern MEDIA = Pattern.compile("/media/([0-9a-f]{64}(?:-\\d{2,4})?\\.[a-z0-9]{2,4})");
-    private static final Pattern TYPE = Pattern.compile("/type/([a-z0-9-]+\\.woff2)");
+    private static final Pattern MEDIA =
+            Pattern.compile(SiteRoute.MEDIA.path("") + "([0-9a-f]{64}(?:-\\d{2,4})?\\.[a-z0-9]{2,4})");
+    private static final Pattern TYPE = Pattern.compile(SiteRoute.TYPE.path("") + "([a-z0-9-]+\\.woff2)");
     private static final Pattern WAY_ON = Pattern.compile("(href|action)=\"(/(?!/)[^\"]*)\"");
 
     private final Previews previews;
     private final PageHtml html;
     private final Shelf shelf;
     private final Promotions promotions;
-    private final String siteAddress;
+    private final SiteAddress site;
 
-    PageExport(Previews previews, PageHtml html, Shelf shelf, Promotions promotions, Installation installation) {
+    PageExport(Previews previews, PageHtml html, Shelf shelf, Promotions promotions, SiteAddress site) {
         this.previews = previews;
         this.html = html;
         this.shelf = shelf;
         this.promotions = promotions;
-        this.siteAddress = installation.siteAddress().toString();
+        this.site = site;
     }
 
     public void write(Page page, OutputStream out) throws IOException {
@@ -48,13 +51,13 @@ public class PageExport {
                 .find(page.workspace(), page.promotion())
                 .orElseThrow()
                 .slug();
-        PageHtml.Surroundings around = previews.around(page, "/" + promotion + "/" + page.slug());
-        String drawn =
-                html.render(page.draft(), around.plain(id -> "/" + promotion)).html();
+        PageHtml.Surroundings around = previews.around(page, SiteRoute.page(promotion, page.slug()));
+        String drawn = html.render(page.draft(), around.plain(id -> Optional.of("/" + promotion)))
+                .html();
         Map<String, MediaFile> files = files(page);
         Map<String, MediaFile> used = new LinkedHashMap<>();
         String text = Marks.plain(drawn);
-        Matcher media = MEDIA.matcher(text.replace(siteAddress + "/media/", "/media/"));
+        Matcher media = MEDIA.matcher(text.replace(site.of(SiteRoute.MEDIA.path("")), SiteRoute.MEDIA.path("")));
         text = media.replaceAll(found -> {
             MediaFile file = files.get(found.group(1));
             if (file == null) {
@@ -69,8 +72,7 @@ public class PageExport {
             return "media/" + found.group(1);
         });
         text = WAY_ON.matcher(text)
-                .replaceAll(found ->
-                        Matcher.quoteReplacement(found.group(1) + "=\"" + siteAddress + found.group(2) + "\""));
+                .replaceAll(found -> Matcher.quoteReplacement(found.group(1) + "=\"" + site.of(found.group(2)) + "\""));
         try (ZipOutputStream zip = new ZipOutputStream(out)) {
             zip.putNextEntry(new ZipEntry("index.html"));
             zip.write(text.getBytes(StandardCharsets.UTF_8));

@@ -1,12 +1,12 @@
 package dev.wilyferret.app.publicpage;
 
-import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pixels.PixelAccount;
 import dev.wilyferret.app.shelf.MediaFile;
 import dev.wilyferret.app.workspace.Workspace;
-import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.link.SiteRoute;
+import dev.wilyferret.core.link.Way;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockKind;
 import dev.wilyferret.core.page.Look;
@@ -64,7 +64,7 @@ public class PageHtml {
      * What a page needs to know of its surroundings.
      *
      * @param path of the page itself
-     * @param pathOf the public path of another page of the promotion
+     * @param pathOf the public path of another page of the promotion; empty where it leads nowhere
      * @param file a file of the shelf by its name
      * @param pixels that fire; empty for declared crawlers and previews
      * @param now the moment for which it is drawn
@@ -78,13 +78,29 @@ public class PageHtml {
             Workspace.Legal legal,
             ZoneId zone,
             Currency currency,
-            Function<UUID, String> pathOf,
+            Function<UUID, Optional<String>> pathOf,
             Function<String, Optional<MediaFile>> file,
             List<PixelAccount> pixels,
             Instant now,
             Optional<FormSent> sent,
             Optional<String> bench,
-            Set<UUID> confirming) {
+            Set<UUID> confirming)
+            implements Way.Places {
+
+        @Override
+        public Optional<String> page(UUID other) {
+            return pathOf.apply(other);
+        }
+
+        @Override
+        public boolean file(String name) {
+            return file.apply(name).isPresent();
+        }
+
+        /** Where a step on the page leads. */
+        public Way way(NextStep next) {
+            return Way.of(next, page.id(), this);
+        }
 
         public Surroundings firing(List<PixelAccount> others) {
             return new Surroundings(
@@ -98,11 +114,11 @@ public class PageHtml {
 
         /** Where the page says what is done with what visitors leave: its promotion's own page for that. */
         String privacy() {
-            return "/" + SiteRoute.PRIVACY.first() + "/" + path.substring(1).split("/", 2)[0];
+            return SiteRoute.PRIVACY.path(path.substring(1).split("/", 2)[0]);
         }
 
         /** As for visitors, with no bench beside it. */
-        public Surroundings plain(Function<UUID, String> paths) {
+        public Surroundings plain(Function<UUID, Optional<String>> paths) {
             return new Surroundings(
                     page, path, legal, zone, currency, paths, file, pixels, now, sent, Optional.empty(), confirming);
         }
@@ -114,16 +130,16 @@ public class PageHtml {
     }
 
     private final ITemplateEngine templates;
-    private final String siteAddress;
+    private final SiteAddress site;
     private final String css;
     private final String plainCss;
     private final String fireScript;
     private final String pageScript;
     private final String previewScript;
 
-    PageHtml(ITemplateEngine templates, Installation installation) {
+    PageHtml(ITemplateEngine templates, SiteAddress site) {
         this.templates = templates;
-        this.siteAddress = installation.siteAddress().toString();
+        this.site = site;
         this.css = resource("site/page.css");
         this.plainCss = PageStyle.of(Look.PLAIN) + css;
         this.fireScript = resource("site/fire.js");
@@ -175,15 +191,12 @@ public class PageHtml {
     }
 
     private String address(Surroundings around, String media) {
-        return around.file()
-                .apply(media)
-                .map(file -> siteAddress + mediaPath(file))
-                .orElse("");
+        return around.file().apply(media).map(file -> site.of(mediaPath(file))).orElse("");
     }
 
     private RenderedPage redirect(PageDocument.RedirectPage page, Surroundings around) {
         List<Fire> fires = fires(around, PixelEvent.LEAD);
-        String out = outPath(around.page().id());
+        String out = SiteRoute.OUT.path(around.page().id());
         Map<String, Object> work = new LinkedHashMap<>();
         work.put("page", around.page().id().toString());
         work.put("view", Marks.VIEW);
@@ -200,7 +213,7 @@ public class PageHtml {
             PageDocument document, Surroundings around, String style, List<Fire> fires, Map<String, Object> work) {
         Context context = new Context(Locale.ENGLISH);
         context.setVariable("title", document.title());
-        context.setVariable("address", siteAddress + around.path());
+        context.setVariable("address", site.of(around.path()));
         context.setVariable("legal", around.legal());
         context.setVariable("privacy", around.privacy());
         context.setVariable("css", style);
@@ -211,22 +224,18 @@ public class PageHtml {
     }
 
     private List<Fire> fires(Surroundings around, PixelEvent event) {
-        String address = siteAddress + around.path();
+        String address = site.of(around.path());
         return around.pixels().stream()
                 .map(pixel -> new Fire(
                         pixel.fireAddress(event, VIEW_PLACE, address).replace(VIEW_PLACE, Marks.VIEW),
-                        "/px/" + ShortId.of(around.page().id()) + "/" + ShortId.of(pixel.id()) + "?v=" + Marks.VIEW,
+                        SiteRoute.PIXEL.path(around.page().id(), pixel.id()) + "?v=" + Marks.VIEW,
                         pixel.id().toString(),
                         event.name()))
                 .toList();
     }
 
-    static String outPath(UUID page) {
-        return "/out/" + ShortId.of(page);
-    }
-
     public static String mediaPath(MediaFile file) {
-        return "/media/" + file.name();
+        return SiteRoute.MEDIA.path(file.name());
     }
 
     /** A page of plain words in the site's dress: an error, a notice, the privacy text. */
@@ -261,8 +270,7 @@ public class PageHtml {
         context.setVariable("legal", whose.map(Workspace::legal).orElse(Workspace.Legal.NONE));
         context.setVariable(
                 "privacy",
-                whose.map(workspace -> "/" + SiteRoute.PRIVACY.first() + "/" + ShortId.of(workspace.id()))
-                        .orElse(""));
+                whose.map(workspace -> SiteRoute.PRIVACY.path(workspace.id())).orElse(""));
         context.setVariable("css", plainCss);
         return context;
     }

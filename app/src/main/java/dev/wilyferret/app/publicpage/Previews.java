@@ -14,6 +14,7 @@ import dev.wilyferret.app.shelf.Shelf;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.design.StartingDesign;
+import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.page.PageDocument;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
@@ -76,7 +77,7 @@ public class Previews {
     /** The path of a page's preview as it stood in a state: {@code draft}, {@code public}, or a version's number. */
     public String path(Page page, String state) {
         String claim = page.workspace() + "." + page.id() + "." + state;
-        return "/preview/" + claim + "." + workspaces.sign(page.workspace(), "preview." + claim);
+        return SiteRoute.PREVIEW.path(claim + "." + workspaces.sign(page.workspace(), "preview." + claim));
     }
 
     /** The preview a signed path names; no pixel fires on it. */
@@ -91,7 +92,7 @@ public class Previews {
         return pages.find(UUID.fromString(parts[0]), UUID.fromString(parts[1]))
                 .filter(page -> MessageDigest.isEqual(
                         path(page, parts[2]).getBytes(StandardCharsets.UTF_8),
-                        ("/preview/" + signed).getBytes(StandardCharsets.UTF_8)))
+                        SiteRoute.PREVIEW.path(signed).getBytes(StandardCharsets.UTF_8)))
                 .flatMap(page -> document(page, parts[2]).map(document -> opened(page, document)));
     }
 
@@ -123,7 +124,7 @@ public class Previews {
     }
 
     private RenderedPage drawn(Page page, Promotion promotion, PageDocument document) {
-        return html.render(document, around(page, "/" + promotion.slug() + "/" + page.slug()));
+        return html.render(document, around(page, SiteRoute.page(promotion.slug(), page.slug())));
     }
 
     public PageHtml.Surroundings around(Page page, String path) {
@@ -134,7 +135,7 @@ public class Previews {
                 workspace.legal(),
                 workspace.zone(),
                 workspace.currency(),
-                target -> "#",
+                target -> Optional.empty(),
                 name -> shelf.find(page.workspace(), name),
                 List.of(),
                 clock.instant(),
@@ -150,11 +151,11 @@ public class Previews {
                         design.page(),
                         new PageHtml.Surroundings(
                                 sample(design),
-                                "/design/" + key,
+                                SiteRoute.DESIGN.path(key),
                                 SAMPLE,
                                 ZoneOffset.UTC,
                                 Currency.getInstance("EUR"),
-                                target -> "#",
+                                target -> Optional.empty(),
                                 name -> Optional.empty(),
                                 List.of(),
                                 Instant.EPOCH,

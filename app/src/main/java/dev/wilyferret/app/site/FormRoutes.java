@@ -18,6 +18,7 @@ import dev.wilyferret.app.publicpage.PageHtml;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.link.Way;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.NextStep;
@@ -196,8 +197,8 @@ class FormRoutes {
         boolean asked = list.filter(MailList::doubleOptIn).isPresent();
         Optional<UUID> check = list.filter(one -> asked).flatMap(MailList::checkPage);
         boolean open = form.next() instanceof NextStep.NotChosen;
-        String path =
-                open && check.isPresent() ? page.around().pathOf().apply(check.get()) : onward(form.next(), page, from);
+        NextStep next = open && check.isPresent() ? new NextStep.ToPage(check.get()) : form.next();
+        String path = onward(next, page, from);
         if (joined.isEmpty() || !(open || form.next() instanceof NextStep.ToPage)) {
             return path;
         }
@@ -305,20 +306,17 @@ class FormRoutes {
         answers.seeOther(response, onward(next, found.get().page, quiz.id()));
     }
 
-    /** Where a next step leads on this site; every way is a stored one. */
-    private String onward(NextStep next, LivePage page, BlockId from) {
-        return switch (next) {
-            case NextStep.ToPage(UUID target) -> page.around().pathOf().apply(target);
-            case NextStep.ToOffer() -> "/out/" + ShortId.of(page.id());
-            case NextStep.ToAnotherOffer(UUID offer) -> "/out/" + ShortId.of(page.id()) + "/" + ShortId.of(offer);
-            case NextStep.OpenPopUp(BlockId popUp) -> page.path() + "#pop-" + popUp;
-            case NextStep.ShowThanks() -> page.path() + "?thanks=" + from + "#f-" + from;
-            case NextStep.ClosePopUp() -> page.path();
-            case NextStep.JumpTo(BlockId block) -> page.path() + "#part-" + block;
-            case NextStep.HandOut(String file) -> "/media/" + file;
-            case NextStep.TwoAtOnce(NextStep newTab, NextStep here) -> onward(newTab, page, from);
-            case NextStep.NotChosen() -> page.path();
-            case NextStep.ToPageToMake(String name) -> page.path();
+    /** Where somebody goes on this site who sent something; of two at once, the way that a new tab would have. */
+    private static String onward(NextStep next, LivePage page, BlockId from) {
+        return onward(page.around().way(next), page, from);
+    }
+
+    private static String onward(Way way, LivePage page, BlockId from) {
+        return switch (way) {
+            case Way.Here(String part) -> part.isEmpty() ? page.path() : page.path() + "#" + part;
+            case Way.Away(String path) -> path;
+            case Way.Thanks() -> page.path() + "?thanks=" + from + "#f-" + from;
+            case Way.Both(Way newTab, Way here) -> onward(newTab, page, from);
         };
     }
 

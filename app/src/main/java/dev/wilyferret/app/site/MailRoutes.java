@@ -15,6 +15,7 @@ import dev.wilyferret.app.shelf.Bonus;
 import dev.wilyferret.app.shelf.Bonuses;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.core.id.ShortId;
+import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.people.EmailAddress;
 import dev.wilyferret.core.people.Standing;
 import jakarta.servlet.http.HttpServletRequest;
@@ -98,7 +99,7 @@ class MailRoutes {
                     List.of("One press, and %s is on the list “%s”."
                             .formatted(EmailAddress.readable(one.get().email()), listName(one.get()))),
                     one.get().workspace(),
-                    new PageHtml.Asking("/confirm/" + pass, "", "Yes, that is me", true));
+                    new PageHtml.Asking(SiteRoute.CONFIRM.path(pass), "", "Yes, that is me", true));
         }
     }
 
@@ -175,7 +176,7 @@ class MailRoutes {
                 List.of("%s gets no more mail from the list “%s” once you press the button."
                         .formatted(EmailAddress.readable(one.get().email()), listName(one.get()))),
                 one.get().workspace(),
-                new PageHtml.Asking("/leave/" + pass, "", "Unsubscribe", false));
+                new PageHtml.Asking(SiteRoute.LEAVE.path(pass), "", "Unsubscribe", false));
     }
 
     private Optional<Subscriber> leaver(String pass) {
@@ -289,7 +290,7 @@ class MailRoutes {
                 "A fresh link",
                 words,
                 workspace.get(),
-                new PageHtml.Asking("/gift/" + id, "E-mail address", "Mail me a fresh link", false));
+                new PageHtml.Asking(SiteRoute.GIFT.path(id), "E-mail address", "Mail me a fresh link", false));
     }
 
     /** {@code POST /gift/{bonus}}: mails a fresh link to an address that is on a list; the answer tells nobody whether it is. */

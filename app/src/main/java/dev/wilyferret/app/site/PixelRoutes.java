@@ -1,7 +1,7 @@
 package dev.wilyferret.app.site;
 
 import dev.wilyferret.app.clicks.ClickLog;
-import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.live.SiteSnapshot.LivePage;
 import dev.wilyferret.app.live.SnapshotKeeper;
 import dev.wilyferret.app.pixels.PixelAccount;
@@ -33,21 +33,15 @@ class PixelRoutes {
     private final UuidV7 ids;
     private final Answers answers;
     private final Clock clock;
-    private final String siteAddress;
+    private final SiteAddress site;
 
-    PixelRoutes(
-            SnapshotKeeper snapshots,
-            ClickLog log,
-            UuidV7 ids,
-            Answers answers,
-            Clock clock,
-            Installation installation) {
+    PixelRoutes(SnapshotKeeper snapshots, ClickLog log, UuidV7 ids, Answers answers, Clock clock, SiteAddress site) {
         this.snapshots = snapshots;
         this.log = log;
         this.ids = ids;
         this.answers = answers;
         this.clock = clock;
-        this.siteAddress = installation.siteAddress().toString();
+        this.site = site;
     }
 
     /** {@code POST /px}: a page's script says what came of a fire. */
@@ -91,8 +85,7 @@ class PixelRoutes {
         }
         LivePage live = page.orElseThrow();
         keep(request, live, pixel.get(), view.get(), PixelAnswer.ASKED_WITHOUT_SCRIPT, 0);
-        answers.sendTo(
-                response, pixel.get().fireAddress(event(live), view.get().toString(), siteAddress + live.path()));
+        answers.sendTo(response, pixel.get().fireAddress(event(live), view.get().toString(), site.of(live.path())));
     }
 
     /** Kept only with the visit it belongs to; without its cookies there is nothing to hang it on. */

@@ -11,6 +11,7 @@ import java.nio.file.Path;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.core.io.ClassPathResource;
@@ -24,6 +25,8 @@ import org.springframework.stereotype.Component;
 class PlaceBook {
 
     private static final Logger LOG = LoggerFactory.getLogger(PlaceBook.class);
+
+    private static final Pattern NUMERIC = Pattern.compile("[0-9a-fA-F:.]+");
 
     private final Reader countries;
     private final Optional<Reader> cities;
@@ -80,7 +83,7 @@ class PlaceBook {
         try {
             // An address as the server gives it is numeric; nothing is looked up by name.
             Map<?, ?> found =
-                    address.matches("[0-9a-fA-F:.]+") ? table.get(InetAddress.getByName(address), Map.class) : null;
+                    NUMERIC.matcher(address).matches() ? table.get(InetAddress.getByName(address), Map.class) : null;
             return found == null ? Map.of() : found;
         } catch (IOException | RuntimeException e) {
             LOG.warn("No place for {}: {}", address, e.getMessage());

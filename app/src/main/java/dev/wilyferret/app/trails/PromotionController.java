@@ -2,7 +2,7 @@ package dev.wilyferret.app.trails;
 
 import dev.wilyferret.app.clicks.ClickBook;
 import dev.wilyferret.app.clicks.ListedClick;
-import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.links.Links;
 import dev.wilyferret.app.links.TrackingLink;
 import dev.wilyferret.app.offers.Offer;
@@ -55,7 +55,7 @@ class PromotionController {
     private final ClickBook clicks;
     private final Sales sales;
     private final Workspaces workspaces;
-    private final Installation installation;
+    private final SiteAddress site;
     private final PagePlan plan;
     private final TrailMaker maker;
     private final Clock clock;
@@ -68,7 +68,7 @@ class PromotionController {
             ClickBook clicks,
             Sales sales,
             Workspaces workspaces,
-            Installation installation,
+            SiteAddress site,
             PagePlan plan,
             TrailMaker maker,
             Clock clock) {
@@ -79,7 +79,7 @@ class PromotionController {
         this.clicks = clicks;
         this.sales = sales;
         this.workspaces = workspaces;
-        this.installation = installation;
+        this.site = site;
         this.plan = plan;
         this.maker = maker;
         this.clock = clock;
@@ -247,8 +247,7 @@ class PromotionController {
         model.addAttribute("promotion", opened);
         model.addAttribute("offer", offer);
         model.addAttribute("sent", offer.details().link().expand("06c2w0g7m4e8t5n1k9qzr3hv2d", Optional.of(tags)));
-        model.addAttribute(
-                "postback", installation.siteAddress() + offer.network().postbackPath());
+        model.addAttribute("postback", site.of(offer.network().postbackPath()));
         return "trails/offer";
     }
 

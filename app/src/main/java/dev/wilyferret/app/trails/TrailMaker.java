@@ -1,6 +1,6 @@
 package dev.wilyferret.app.trails;
 
-import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.mail.Mails;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.pages.Page;
@@ -11,6 +11,7 @@ import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.design.ReadyTrail;
+import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.mail.MailText;
 import dev.wilyferret.core.page.RichText;
 import dev.wilyferret.core.text.Refusal;
@@ -34,14 +35,14 @@ public class TrailMaker {
     private final Lists lists;
     private final Mails mails;
     private final Workspaces workspaces;
-    private final String site;
+    private final SiteAddress site;
 
-    TrailMaker(Pages pages, Lists lists, Mails mails, Workspaces workspaces, Installation installation) {
+    TrailMaker(Pages pages, Lists lists, Mails mails, Workspaces workspaces, SiteAddress site) {
         this.pages = pages;
         this.lists = lists;
         this.mails = mails;
         this.workspaces = workspaces;
-        this.site = installation.siteAddress().toString();
+        this.site = site;
     }
 
     @Transactional
@@ -127,7 +128,7 @@ public class TrailMaker {
 
     /** Two mails to write over, switched off until their owner has read them. */
     private void firstMails(UUID workspace, MailList list, Promotion promotion, Page gift) {
-        String address = site + "/" + promotion.slug() + "/" + gift.slug();
+        String address = site.of(SiteRoute.page(promotion.slug(), gift.slug()));
         mails.addToSequence(
                 workspace,
                 list.id(),

@@ -95,7 +95,7 @@ class RenderingTest extends AppTest {
     }
 
     private String drawn(ContentPage page) {
-        return html.render(page, previews.around(trail.bridge(), "/x/y").plain(id -> "/x/" + id))
+        return html.render(page, previews.around(trail.bridge(), "/x/y").plain(id -> Optional.of("/x/" + id)))
                 .html();
     }
 

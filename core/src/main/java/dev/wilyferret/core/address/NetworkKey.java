@@ -6,11 +6,14 @@ import java.net.UnknownHostException;
 import java.util.Arrays;
 import java.util.HexFormat;
 import java.util.Optional;
+import java.util.regex.Pattern;
 
 /** Whom a limit by network counts as one: an IPv4 address, or the 64 bits of IPv6 that one line gets (RFC 6177). */
 public final class NetworkKey {
 
     private static final int LINE = 8;
+    private static final Pattern DIGITS = Pattern.compile("[0-9a-fA-F:.]{2,45}");
+    private static final Pattern FOUR_NUMBERS = Pattern.compile("[0-9]{1,3}(\\.[0-9]{1,3}){3}");
 
     private NetworkKey() {}
 
@@ -65,8 +68,9 @@ public final class NetworkKey {
     private static Optional<InetAddress> parsed(String address) {
         try {
             return address.length() <= 45
-                            && address.matches("[0-9a-fA-F:.]{2,45}")
-                            && (address.contains(":") || address.matches("[0-9]{1,3}(\\.[0-9]{1,3}){3}"))
+                            && DIGITS.matcher(address).matches()
+                            && (address.contains(":")
+                                    || FOUR_NUMBERS.matcher(address).matches())
                     ? Optional.of(InetAddress.getByName(address))
                     : Optional.empty();
         } catch (UnknownHostException noAddress) {

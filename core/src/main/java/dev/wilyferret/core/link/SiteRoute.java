@@ -1,9 +1,12 @@
 package dev.wilyferret.core.link;
 
+import dev.wilyferret.core.id.ShortId;
 import java.util.Arrays;
 import java.util.Optional;
+import java.util.UUID;
+import java.util.stream.Collectors;
 
-/** The first parts of addresses that the public site uses for itself; no promotion can have one as its slug. */
+/** The addresses that the public site uses for itself, by their first parts; no promotion can have one as its slug. */
 public enum SiteRoute {
     GO("go"),
     OUT("out"),
@@ -38,6 +41,18 @@ public enum SiteRoute {
     /** The first part of its address. */
     public String first() {
         return first;
+    }
+
+    /** Its path with what comes behind, ids in their short form, with slashes between. */
+    public String path(Object... behind) {
+        return Arrays.stream(behind)
+                .map(part -> part instanceof UUID id ? ShortId.of(id) : part.toString())
+                .collect(Collectors.joining("/", "/" + first + (behind.length == 0 ? "" : "/"), ""));
+    }
+
+    /** The path of a page of a promotion. */
+    public static String page(String promotion, String page) {
+        return "/" + promotion + "/" + page;
     }
 
     public static Optional<SiteRoute> of(String first) {

@@ -25,9 +25,13 @@ public record Parameters(String query) {
     private static final Pattern SUB_ID = Pattern.compile("(aff)?_?sub_?(id)?_?\\d{0,2}", Pattern.CASE_INSENSITIVE);
 
     public Parameters {
+        query = query.isEmpty() ? query : bounded(Kept.query(query).split("&"));
+    }
+
+    private static String bounded(String[] parts) {
         StringBuilder kept = new StringBuilder();
         int count = 0;
-        for (String part : Kept.query(query).split("&")) {
+        for (String part : parts) {
             String bounded = bounded(part);
             int bytes = kept.length() + 1 + bounded.length();
             if (!bounded.isEmpty() && count < MOST && bytes <= MOST_BYTES) {
@@ -35,7 +39,7 @@ public record Parameters(String query) {
                 count++;
             }
         }
-        query = kept.toString();
+        return kept.toString();
     }
 
     /** One parameter, cut to its length; encoded anew only where it was cut, or held what no query may. */
