@@ -46,12 +46,12 @@ public final class NetworkKey {
 
     private static String written(byte[] bytes) {
         return bytes.length == 4
-                ? "%d.%d.%d.0".formatted(bytes[0] & 0xff, bytes[1] & 0xff, bytes[2] & 0xff)
-                : "%x:%x:%x::".formatted(two(bytes, 0), two(bytes, 2), two(bytes, 4));
+                ? (bytes[0] & 0xff) + "." + (bytes[1] & 0xff) + "." + (bytes[2] & 0xff) + ".0"
+                : two(bytes, 0) + ":" + two(bytes, 2) + ":" + two(bytes, 4) + "::";
     }
 
-    private static int two(byte[] bytes, int at) {
-        return (bytes[at] & 0xff) << 8 | bytes[at + 1] & 0xff;
+    private static String two(byte[] bytes, int at) {
+        return Integer.toHexString((bytes[at] & 0xff) << 8 | bytes[at + 1] & 0xff);
     }
 
     /** Whether it is a network address, written in digits. */
