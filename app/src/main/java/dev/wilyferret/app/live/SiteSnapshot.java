@@ -97,6 +97,7 @@ public record SiteSnapshot(
     public record LiveLink(UUID id, UUID workspace, UUID promotion, Tags tags, Target target) {}
 
     /**
+     * @param seen what it was drawn of
      * @param drawings the page as it looks at any moment
      * @param redirect whether it sends the visitor on by itself
      * @param consent whether pixels wait for the visitor's word
@@ -112,6 +113,7 @@ public record SiteSnapshot(
             String path,
             boolean redirect,
             boolean consent,
+            Seen seen,
             Drawings drawings,
             Map<UUID, PixelAccount> pixels,
             AffiliateLink out,

@@ -92,10 +92,14 @@ class SnapshotBuilder {
         return workspaces.all().stream().map(Workspace::id).toList();
     }
 
-    /** What one workspace contributes, as it stands at one moment. */
+    /**
+     * What one workspace contributes, as it stands at one moment.
+     *
+     * @param before what it contributed until now; pages that are the same since are not drawn again
+     */
     @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
-    public SiteSnapshot.Part part(UUID workspace) {
-        return new OfWorkspace(workspaces.get(workspace)).part();
+    public SiteSnapshot.Part part(UUID workspace, Optional<SiteSnapshot.Part> before) {
+        return new OfWorkspace(workspaces.get(workspace), before).part();
     }
 
     /** The part of a snapshot that one workspace contributes. */
@@ -112,14 +116,24 @@ class SnapshotBuilder {
         private final List<MediaFile> files;
         private final Map<String, MediaFile> fileByName;
 
-        OfWorkspace(Workspace workspace) {
+        private final Map<UUID, LivePage> before;
+        private final Map<UUID, String> paths = new HashMap<>();
+
+        OfWorkspace(Workspace workspace, Optional<SiteSnapshot.Part> before) {
             this.workspace = workspace;
+            this.before = before.stream()
+                    .flatMap(part -> part.pages().stream())
+                    .collect(Collectors.toMap(LivePage::id, Function.identity()));
             UUID id = workspace.id();
             promotionById = promotions.of(id).stream().collect(Collectors.toMap(Promotion::id, Function.identity()));
             offerById = offers.of(id).stream().collect(Collectors.toMap(Offer::id, Function.identity()));
             pixels.of(id).forEach(pixel -> pixelById.put(pixel.id(), pixel));
             pageById = pages.readable(id, this::leaveOut).stream()
                     .collect(Collectors.toMap(Page::id, Function.identity(), (a, b) -> a, LinkedHashMap::new));
+            pageById.values()
+                    .forEach(page -> paths.put(
+                            page.id(),
+                            SiteRoute.page(promotion(page.promotion()).slug(), page.slug())));
             confirming = lists.confirming(id);
             files = shelf.of(id);
             fileByName = files.stream().collect(Collectors.toMap(MediaFile::name, Function.identity()));
@@ -173,18 +187,19 @@ class SnapshotBuilder {
             document.pixels().stream().filter(pixelById::containsKey).forEach(id -> firing.put(id, pixelById.get(id)));
             Offer offer = offerOf(page.promotion());
             PageHtml.Surroundings around = new PageHtml.Surroundings(
-                    page,
+                    page.id(),
                     path(page),
                     workspace.legal(),
                     workspace.zone(),
                     workspace.currency(),
-                    this::pathOf,
-                    name -> Optional.ofNullable(fileByName.get(name)),
+                    known(paths),
+                    known(fileByName),
                     List.copyOf(firing.values()),
                     Instant.EPOCH,
                     Optional.empty(),
                     Optional.empty(),
                     confirming);
+            Seen seen = Seen.of(document, around);
             return new LivePage(
                     page.id(),
                     workspace.id(),
@@ -192,7 +207,11 @@ class SnapshotBuilder {
                     path(page),
                     page.kind() == PageKind.REDIRECT,
                     asksConsent(page, document),
-                    new Drawings(html, document, around),
+                    seen,
+                    Optional.ofNullable(before.get(page.id()))
+                            .filter(known -> known.seen().equals(seen))
+                            .map(LivePage::drawings)
+                            .orElseGet(() -> new Drawings(html, document, around)),
                     Map.copyOf(firing),
                     offer.details().link(),
                     otherOffers(document),
@@ -237,12 +256,8 @@ class SnapshotBuilder {
             return new LiveLink(link.id(), link.workspace(), link.promotion(), link.tags(), target);
         }
 
-        private Optional<String> pathOf(UUID page) {
-            return Optional.ofNullable(pageById.get(page)).map(this::path);
-        }
-
         private String path(Page page) {
-            return SiteRoute.page(promotion(page.promotion()).slug(), page.slug());
+            return java.util.Objects.requireNonNull(paths.get(page.id()));
         }
 
         private Promotion promotion(UUID id) {
@@ -253,5 +268,10 @@ class SnapshotBuilder {
             return java.util.Objects.requireNonNull(
                     offerById.get(promotion(promotion).offer()));
         }
+    }
+
+    /** What is in a map, and nothing more of what it was made from: drafts are not kept alive by it. */
+    private static <K, V> Function<K, Optional<V>> known(Map<K, V> all) {
+        return key -> Optional.ofNullable(all.get(key));
     }
 }

@@ -90,7 +90,7 @@ public class SnapshotKeeper implements SmartLifecycle, ApplicationRunner {
     /** What is wrong in one workspace keeps no other from being read; while the database is away none can be. */
     private void readPart(UUID workspace) {
         try {
-            parts.put(workspace, builder.part(workspace));
+            parts.put(workspace, builder.part(workspace, Optional.ofNullable(parts.get(workspace))));
         } catch (DataAccessException | TransactionException databaseAway) {
             throw databaseAway;
         } catch (RuntimeException unreadable) {

@@ -205,15 +205,15 @@ public final class Drawing {
     }
 
     public String optIn(Placed placed) {
-        return SiteRoute.OPT_IN.path(around.page().id(), placed.id());
+        return SiteRoute.OPT_IN.path(around.page(), placed.id());
     }
 
     public String answers(Placed placed) {
-        return SiteRoute.QUIZ.path(around.page().id(), placed.id());
+        return SiteRoute.QUIZ.path(around.page(), placed.id());
     }
 
     public String calendar(Placed placed) {
-        return SiteRoute.CALENDAR.path(around.page().id(), placed.id());
+        return SiteRoute.CALENDAR.path(around.page(), placed.id());
     }
 
     /** Whether those who send the form are asked by mail to confirm their address. */

@@ -1,7 +1,6 @@
 package dev.wilyferret.app.publicpage;
 
 import dev.wilyferret.app.installation.SiteAddress;
-import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pixels.PixelAccount;
 import dev.wilyferret.app.shelf.MediaFile;
 import dev.wilyferret.app.workspace.Workspace;
@@ -73,7 +72,7 @@ public class PageHtml {
      * @param confirming the lists whose people have to confirm their address
      */
     public record Surroundings(
-            Page page,
+            UUID page,
             String path,
             Workspace.Legal legal,
             ZoneId zone,
@@ -99,7 +98,7 @@ public class PageHtml {
 
         /** Where a step on the page leads. */
         public Way way(NextStep next) {
-            return Way.of(next, page.id(), this);
+            return Way.of(next, page, this);
         }
 
         public Surroundings firing(List<PixelAccount> others) {
@@ -158,7 +157,7 @@ public class PageHtml {
         List<Fire> fires = fires(around, PixelEvent.PAGE_VIEW);
         List<Placed> shown = page.blocks().shown().toList();
         Map<String, Object> work = new LinkedHashMap<>();
-        work.put("page", around.page().id().toString());
+        work.put("page", around.page().toString());
         work.put("view", Marks.VIEW);
         work.put("fires", fires);
         work.put("consent", page.settings().consent());
@@ -196,9 +195,9 @@ public class PageHtml {
 
     private RenderedPage redirect(PageDocument.RedirectPage page, Surroundings around) {
         List<Fire> fires = fires(around, PixelEvent.LEAD);
-        String out = SiteRoute.OUT.path(around.page().id());
+        String out = SiteRoute.OUT.path(around.page());
         Map<String, Object> work = new LinkedHashMap<>();
-        work.put("page", around.page().id().toString());
+        work.put("page", around.page().toString());
         work.put("view", Marks.VIEW);
         work.put("fires", fires);
         work.put("hold", page.hold().millis());
@@ -228,7 +227,7 @@ public class PageHtml {
         return around.pixels().stream()
                 .map(pixel -> new Fire(
                         pixel.fireAddress(event, VIEW_PLACE, address).replace(VIEW_PLACE, Marks.VIEW),
-                        SiteRoute.PIXEL.path(around.page().id(), pixel.id()) + "?v=" + Marks.VIEW,
+                        SiteRoute.PIXEL.path(around.page(), pixel.id()) + "?v=" + Marks.VIEW,
                         pixel.id().toString(),
                         event.name()))
                 .toList();

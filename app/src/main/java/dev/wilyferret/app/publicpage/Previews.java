@@ -4,7 +4,6 @@ import dev.wilyferret.app.installation.Installation;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.offers.Offers;
 import dev.wilyferret.app.pages.Page;
-import dev.wilyferret.app.pages.PageKind;
 import dev.wilyferret.app.pages.PageVersion;
 import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.people.Lists;
@@ -130,7 +129,7 @@ public class Previews {
     public PageHtml.Surroundings around(Page page, String path) {
         Workspace workspace = workspaces.get(page.workspace());
         return new PageHtml.Surroundings(
-                page,
+                page.id(),
                 path,
                 workspace.legal(),
                 workspace.zone(),
@@ -150,7 +149,7 @@ public class Previews {
                 .map(design -> html.render(
                         design.page(),
                         new PageHtml.Surroundings(
-                                sample(design),
+                                new UUID(0, 0),
                                 SiteRoute.DESIGN.path(key),
                                 SAMPLE,
                                 ZoneOffset.UTC,
@@ -162,22 +161,5 @@ public class Previews {
                                 Optional.empty(),
                                 Optional.empty(),
                                 Set.of())));
-    }
-
-    private static Page sample(StartingDesign design) {
-        UUID nobody = new UUID(0, 0);
-        return new Page(
-                nobody,
-                nobody,
-                nobody,
-                PageKind.CONTENT,
-                design.name(),
-                design.key(),
-                design.page(),
-                0,
-                0,
-                Optional.empty(),
-                0,
-                Optional.empty());
     }
 }

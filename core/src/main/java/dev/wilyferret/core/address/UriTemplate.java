@@ -266,6 +266,16 @@ public final class UriTemplate {
     }
 
     @Override
+    public boolean equals(Object other) {
+        return other instanceof UriTemplate template && text.equals(template.text);
+    }
+
+    @Override
+    public int hashCode() {
+        return text.hashCode();
+    }
+
+    @Override
     public String toString() {
         return text;
     }

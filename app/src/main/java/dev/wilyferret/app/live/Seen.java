@@ -1,0 +1,68 @@
+package dev.wilyferret.app.live;
+
+import dev.wilyferret.app.pixels.PixelAccount;
+import dev.wilyferret.app.publicpage.PageHtml;
+import dev.wilyferret.app.shelf.MediaFile;
+import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.core.page.NextStep;
+import dev.wilyferret.core.page.PageDocument;
+import java.time.ZoneId;
+import java.util.Currency;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Stream;
+
+/**
+ * All that the drawing of a page depends on: while none of it has changed, a page need not be drawn again.
+ *
+ * @param paths of the pages it leads to
+ * @param files of the shelf that stand on it
+ */
+record Seen(
+        PageDocument document,
+        String path,
+        Workspace.Legal legal,
+        ZoneId zone,
+        Currency currency,
+        Map<UUID, String> paths,
+        Map<String, MediaFile> files,
+        List<PixelAccount> pixels,
+        Set<UUID> confirming) {
+
+    static Seen of(PageDocument document, PageHtml.Surroundings around) {
+        Map<UUID, String> paths = new HashMap<>();
+        Map<String, MediaFile> files = new HashMap<>();
+        if (document instanceof PageDocument.ContentPage content) {
+            content.blocks()
+                    .all()
+                    .flatMap(placed -> placed.block().ways().stream())
+                    .forEach(next -> {
+                        switch (next) {
+                            case NextStep.ToPage(UUID id) -> around.page(id).ifPresent(path -> paths.put(id, path));
+                            case NextStep.HandOut(String name) ->
+                                around.file().apply(name).ifPresent(file -> files.put(name, file));
+                            default -> {}
+                        }
+                    });
+            Stream.concat(
+                            Stream.of(
+                                    content.settings().sharePicture(),
+                                    content.settings().icon()),
+                            content.blocks().all().flatMap(placed -> placed.block().files().stream()))
+                    .forEach(name -> around.file().apply(name).ifPresent(file -> files.put(name, file)));
+        }
+        return new Seen(
+                document,
+                around.path(),
+                around.legal(),
+                around.zone(),
+                around.currency(),
+                paths,
+                files,
+                around.pixels(),
+                around.confirming());
+    }
+}

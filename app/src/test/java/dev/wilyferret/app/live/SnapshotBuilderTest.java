@@ -1,0 +1,87 @@
+package dev.wilyferret.app.live;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.wilyferret.app.kit.AppTest;
+import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.link.Slug;
+import dev.wilyferret.core.page.NextStep;
+import java.time.ZoneId;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+
+/** A change draws the pages it is about, and no others. */
+class SnapshotBuilderTest extends AppTest {
+
+    @Autowired
+    private SnapshotBuilder builder;
+
+    @Autowired
+    private Pages pages;
+
+    @Autowired
+    private Workspaces workspaces;
+
+    private Scenario.Trail trail;
+    private SiteSnapshot.Part before;
+
+    @BeforeEach
+    void begin() {
+        trail = scenario.trail();
+        before = builder.part(trail.workspace(), Optional.empty());
+    }
+
+    /** The pages that are drawn anew after a change. */
+    private List<UUID> drawnAnew() {
+        Map<UUID, SiteSnapshot.LivePage> old =
+                before.pages().stream().collect(Collectors.toMap(SiteSnapshot.LivePage::id, Function.identity()));
+        before = builder.part(trail.workspace(), Optional.of(before));
+        return before.pages().stream()
+                .filter(page -> old.get(page.id()).drawings() != page.drawings())
+                .map(SiteSnapshot.LivePage::id)
+                .toList();
+    }
+
+    @Test
+    void aChangeOfOnePageDrawsThatPage() {
+        assertThat(drawnAnew()).isEmpty();
+        scenario.write(
+                trail.bridge(),
+                Scenario.bridgeText(
+                        "Another headline", new NextStep.ToPage(trail.redirect().id()), List.of(trail.pixel())));
+        assertThat(drawnAnew()).containsExactly(trail.bridge().id());
+    }
+
+    @Test
+    void aDraftDrawsNothing() {
+        scenario.write(trail.bridge(), Scenario.bridgeText("A draft", new NextStep.ToOffer(), List.of()), false);
+        assertThat(drawnAnew()).isEmpty();
+    }
+
+    @Test
+    void whatStandsOnAPageFromElsewhereDrawsIt() {
+        pages.rename(trail.workspace(), trail.redirect().id(), "Moved", new Slug("moved"));
+        assertThat(drawnAnew())
+                .as("its own address, and the page that leads there")
+                .containsExactlyInAnyOrder(trail.bridge().id(), trail.redirect().id());
+        workspaces.describe(
+                trail.workspace(),
+                "Growbench",
+                Scenario.EUR,
+                ZoneId.of("Europe/Vienna"),
+                new Workspace.Legal("Growbench", "13 Spawn Lane", "hello@growbench.example", "", ""));
+        assertThat(drawnAnew())
+                .as("the footer stands on all")
+                .containsExactlyInAnyOrder(trail.bridge().id(), trail.redirect().id());
+    }
+}
