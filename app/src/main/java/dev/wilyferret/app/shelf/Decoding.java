@@ -3,6 +3,10 @@ package dev.wilyferret.app.shelf;
 import dev.wilyferret.core.text.Refusal;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import javax.imageio.ImageReadParam;
@@ -19,6 +23,14 @@ class Decoding {
 
     private static final int KB = 1024;
     private static final int SECONDS = 20;
+
+    /**
+     * Unpacking computes for seconds, and a virtual thread gives no other way while it computes; so it has threads of its own, and
+     * whoever asked waits.
+     */
+    private static final ExecutorService UNPACKING = Executors.newFixedThreadPool(
+            Math.max(4, Runtime.getRuntime().availableProcessors()),
+            Thread.ofPlatform().name("unpacking-", 0).daemon().factory());
 
     private final int budgetKb;
     private final Semaphore left;
@@ -55,14 +67,35 @@ class Decoding {
                     "That picture is %,d by %,d pixels, which takes too much memory to look at. Save it smaller."
                             .formatted(width, height));
         }
+        ImageReadParam how = reader.getDefaultReadParam();
+        how.setSourceSubsampling(step, step, 0, 0);
         take(kb);
+        return done(UNPACKING.submit(() -> {
+            try {
+                return use.of(reader.read(0, how));
+            } finally {
+                left.release(kb);
+            }
+        }));
+    }
+
+    private static <T> T done(Future<T> unpacking) throws IOException {
         try {
-            ImageReadParam how = reader.getDefaultReadParam();
-            how.setSourceSubsampling(step, step, 0, 0);
-            return use.of(reader.read(0, how));
-        } finally {
-            left.release(kb);
+            return unpacking.get();
+        } catch (ExecutionException failed) {
+            switch (failed.getCause()) {
+                case IOException unread -> throw unread;
+                case RuntimeException refused -> throw refused;
+                default -> throw new IllegalStateException(failed.getCause());
+            }
+        } catch (InterruptedException e) {
+            throw stopping();
         }
+    }
+
+    private static Refusal stopping() {
+        Thread.currentThread().interrupt();
+        return new Refusal("The program is stopping. Send the picture again later.");
     }
 
     /** What is unpacked, and as much again for what becomes of it. */
@@ -91,8 +124,7 @@ class Decoding {
                 throw new Refusal("Too many pictures are being looked at just now. Send it again in a minute.");
             }
         } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            throw new Refusal("The program is stopping. Send the picture again later.");
+            throw stopping();
         }
     }
 }

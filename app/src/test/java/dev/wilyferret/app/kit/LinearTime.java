@@ -88,6 +88,9 @@ public final class LinearTime {
             "style=\"",
             "-1");
 
+    /** Twice the text takes twice the time, or four times where each part is looked at with each other. */
+    private static final double BETWEEN = 3;
+
     private LinearTime() {}
 
     /** @param begin what the text begins with */
@@ -110,7 +113,7 @@ public final class LinearTime {
     }
 
     private static double allowed(double halfMillis) {
-        return Math.min(MOST_MILLIS, Math.max(NOISE_MILLIS, 2.5 * halfMillis));
+        return Math.min(MOST_MILLIS, Math.max(NOISE_MILLIS, BETWEEN * halfMillis));
     }
 
     private static double millis(Consumer<String> parser, String text) {

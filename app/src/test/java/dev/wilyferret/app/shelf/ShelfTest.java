@@ -276,6 +276,25 @@ class ShelfTest extends AppTest {
                 .hasMessageContaining("too much memory");
     }
 
+    /** A virtual thread that computes for seconds holds up everybody else's. */
+    @Test
+    void unpackingComputesOnThreadsOfItsOwn() throws Exception {
+        byte[] picture = unpacksLarge(40);
+        try (var threads = Executors.newVirtualThreadPerTaskExecutor()) {
+            boolean onVirtual = threads.submit(() -> {
+                        var reader = ImageIO.getImageReadersBySuffix("png").next();
+                        reader.setInput(ImageIO.createImageInputStream(new ByteArrayInputStream(picture)));
+                        return new Decoding(6000)
+                                .use(
+                                        reader,
+                                        40,
+                                        unpacked -> Thread.currentThread().isVirtual());
+                    })
+                    .get();
+            assertThat(onVirtual).isFalse();
+        }
+    }
+
     @Test
     void aPictureThatUnpacksToMoreThanThereIsRoomForIsRefused() throws IOException {
         // A PNG's header may claim any size; nothing is unpacked to find out.
