@@ -3,6 +3,7 @@
   'use strict';
   var bench = document.currentScript.dataset.bench;
   var lit = null;
+  var latest = 0;
 
   function light(id, bring) {
     if (lit) lit.style.outline = '';
@@ -41,7 +42,10 @@
   }
 
   function follow(number, query, drawn) {
+    latest = Math.max(latest, number);
     (drawn ? Promise.resolve(drawn) : asked(query)).then(function (text) {
+      // What was asked for before a later state came in is an older page, however late it answers.
+      if (number < latest) return;
       var fresh = new DOMParser().parseFromString(text, 'text/html');
       document.querySelector('style').textContent = fresh.querySelector('style').textContent;
       document.body.className = fresh.body.className;
