@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
 import dev.wilyferret.app.kit.AppTest;
-import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.app.mail.Broadcasts;
 import dev.wilyferret.app.mail.Mails;
 import dev.wilyferret.app.mail.Outbox;
@@ -12,8 +11,6 @@ import dev.wilyferret.app.mail.Written;
 import dev.wilyferret.app.people.Audience;
 import dev.wilyferret.app.people.Imports;
 import dev.wilyferret.app.people.Joining;
-import dev.wilyferret.app.people.Lists;
-import dev.wilyferret.app.people.MailList;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
 import dev.wilyferret.core.mail.MailText;
@@ -42,9 +39,6 @@ class AtOnceTest extends AppTest {
             Optional.of(Standing.CONFIRMED), "", "", "", Optional.empty(), Optional.empty(), Optional.empty());
 
     @Autowired
-    private Lists lists;
-
-    @Autowired
     private People people;
 
     @Autowired
@@ -67,22 +61,8 @@ class AtOnceTest extends AppTest {
 
     @BeforeEach
     void begin() {
-        Scenario.Stage stage = scenario.emptyWithLegal();
-        workspace = stage.id();
-        list = lists.newId();
-        lists.keep(
-                workspace,
-                new MailList(
-                        list,
-                        "Readers",
-                        "Growbench",
-                        "hello@growbench.example",
-                        "",
-                        false,
-                        false,
-                        Optional.empty(),
-                        Optional.empty(),
-                        Optional.empty()));
+        workspace = scenario.emptyWithLegal().id();
+        list = scenario.list(workspace, false);
     }
 
     /** Does the first, and before it is made durable the second, which either gets through or waits for it. */

@@ -76,26 +76,19 @@ class CutAddresses {
     }
 
     private void cut(Instant day, Instant next) {
-        List<String> agents = sql.sql(
-                        "select distinct user_agent from click where at >= :day and at < :next and user_agent <> ''")
+        List<String> agents = sql.sql("select distinct user_agent from click where at >= :day and at < :next")
                 .param("day", Timestamp.from(day))
                 .param("next", Timestamp.from(next))
                 .query(String.class)
                 .list();
         sql.sql("""
-                        update click c set browser = n.browser
+                        update click c
+                        set browser = n.browser, address = '', user_agent = '', language = '', headers = ''
                         from unnest(:agents, :browsers) n (agent, browser)
                         where c.at >= :day and c.at < :next and c.user_agent = n.agent
                         """)
                 .param("agents", agents.toArray(String[]::new))
                 .param("browsers", agents.stream().map(browsers::of).toArray(String[]::new))
-                .param("day", Timestamp.from(day))
-                .param("next", Timestamp.from(next))
-                .update();
-        sql.sql("""
-                        update click set address = '', user_agent = '', language = '', headers = ''
-                        where at >= :day and at < :next
-                        """)
                 .param("day", Timestamp.from(day))
                 .param("next", Timestamp.from(next))
                 .update();

@@ -94,14 +94,14 @@ class ArrivalsTest extends AppTest {
         Arrival arrival = clickOf(guest).arrival();
         assertThat(arrival.link()).isEmpty();
         assertThat(arrival.tags()).isEmpty();
-        assertThat(arrival.parameters().value("utm_source")).hasValue("somewhere");
+        assertThat(arrival.parameters().values()).containsEntry("utm_source", "somewhere");
         assertThat(arrival.headers().httpVersion()).as("no proxy says it").isEmpty();
     }
 
     @ParameterizedTest
     @CsvSource({"false, false", "true, false", "true, true", "false, true"})
     void aVisitIsKnownAgainWithAndWithoutLinkAndVariant(boolean link, boolean variant) {
-        UUID click = dev.wilyferret.core.id.ShortId.parse(guestsClick()).orElseThrow();
+        UUID click = ShortId.parse(guestsClick()).orElseThrow();
         Visit.Current current = new Visit.Current(
                 click,
                 trail.promotion().id(),

@@ -5,9 +5,6 @@ import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.Map;
-import java.util.Optional;
-import java.util.regex.Pattern;
-import java.util.stream.Collectors;
 
 /**
  * What a request passes along in its query, as it arrived and bounded: at most 40 parameters, values of at most 512 characters,
@@ -22,13 +19,12 @@ public record Parameters(String query) {
     private static final int MOST = 40;
     private static final int MOST_CHARACTERS = 512;
     private static final int MOST_BYTES = 4096;
-    private static final Pattern SUB_ID = Pattern.compile("(aff)?_?sub_?(id)?_?\\d{0,2}", Pattern.CASE_INSENSITIVE);
 
     public Parameters {
-        query = query.isEmpty() ? query : bounded(Kept.query(query).split("&"));
+        query = query.isEmpty() ? query : limited(Kept.query(query).split("&"));
     }
 
-    private static String bounded(String[] parts) {
+    private static String limited(String[] parts) {
         StringBuilder kept = new StringBuilder();
         int count = 0;
         for (String part : parts) {
@@ -70,16 +66,5 @@ public record Parameters(String query) {
                 .forEach(part ->
                         values.putIfAbsent(Query.decoded(part[0]), part.length < 2 ? "" : Query.decoded(part[1])));
         return values;
-    }
-
-    public Optional<String> value(String name) {
-        return Optional.ofNullable(values().get(name));
-    }
-
-    /** Those that networks and platforms call sub IDs, such as {@code sub1} or {@code subid2}. */
-    public Map<String, String> subIds() {
-        return values().entrySet().stream()
-                .filter(entry -> SUB_ID.matcher(entry.getKey()).matches())
-                .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue, (a, b) -> a, LinkedHashMap::new));
     }
 }
