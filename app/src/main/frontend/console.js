@@ -58,6 +58,22 @@
     });
   });
 
+  // What was typed or chosen while the page was still loading was heard by nobody.
+  function touched(field) {
+    if (field.matches('select')) {
+      var begun = Array.from(field.options).findIndex(function (option) { return option.defaultSelected; });
+      return field.options.length > 0 && field.selectedIndex !== Math.max(0, begun);
+    }
+    if (field.matches('[type="checkbox"], [type="radio"]')) return field.checked !== field.defaultChecked;
+    return field.value !== (field.matches('[type="color"]') ? field.defaultValue.toLowerCase() : field.defaultValue);
+  }
+  document.addEventListener('htmx:load', function (event) {
+    if (event.target !== document.body) return;
+    document.querySelectorAll('input:not([type="hidden"], [type="file"]), textarea, select').forEach(function (field) {
+      if (touched(field)) field.dispatchEvent(new Event(field.matches('input, textarea') ? 'input' : 'change', { bubbles: true }));
+    });
+  });
+
   // Puts a link to a chosen page where the cursor stands.
   document.addEventListener('click', function (event) {
     var inserter = event.target.closest('[data-insert-link]');

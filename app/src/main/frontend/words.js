@@ -1,9 +1,10 @@
-// What goes from the page bench to the program: one thing after the other, in the order it was done. A form is sent as it
-// stands when its turn comes, and no answer wipes out words the program does not have yet, or the reason it refused them.
+// What goes from a bench that keeps every edit to the program: one thing after the other, in the order it was done. A form
+// is sent as it stands when its turn comes, no answer wipes out words the program does not have yet, or the reason it
+// refused them, and nothing leads away from such words.
 (function () {
   'use strict';
 
-  var bench = document.getElementById('bench');
+  var bench = document.querySelector('[data-words]');
   if (!bench) return;
 
   // What is still to be sent, and what is under way.
@@ -13,12 +14,17 @@
   // The parts of the sheet that came in and are not at home yet: what is triggered on them would not be heard.
   var settling = new Set();
 
+  // What leads away and waits until everything is sent.
+  var leaving = null;
+
   // The fields whose words the program does not have yet, or refused, by id; with the number of the edit.
   var unsent = new Map();
   var edits = 0;
   var saved = [];
   var writing = '';
   var homeless = [];
+
+  function busy() { return turns.length || underWay || settling.size; }
 
   // The same thing in the sheet as it is now: a sheet that came in brought it anew.
   function nowOf(turn) {
@@ -39,6 +45,11 @@
 
   function next() {
     while (turns.length && !underWay && !settling.size) issue(turns.shift());
+    if (leaving && !busy()) {
+      var go = leaving;
+      leaving = null;
+      go();
+    }
   }
 
   bench.addEventListener('htmx:confirm', function (event) {
@@ -69,8 +80,8 @@
   function typed(event) {
     var field = event.target;
     if (field.type === 'file') return;
-    if (field.id && field.closest('#lines, #look-form')) unsent.set(field.id, edits += 1);
     var form = field.closest('form[data-kept]');
+    if (field.id && (form || field.closest('#lines'))) unsent.set(field.id, edits += 1);
     if (form) window.htmx.trigger(form, 'send');
   }
   bench.addEventListener('input', typed);
@@ -137,5 +148,43 @@
       if (form) window.htmx.trigger(form, 'send');
     });
     next();
+  });
+
+  function leave(go) {
+    leaving = go;
+    next();
+  }
+
+  // Of what would be lost: a field not kept, because it is refused or the program cannot be reached.
+  function notKept() {
+    return Array.from(unsent.keys()).map(function (id) { return document.getElementById(id); }).find(function (field) {
+      return field && field.closest('form[data-kept]');
+    });
+  }
+
+  function show(field) {
+    var folded = field.closest('details');
+    if (folded) folded.open = true;
+    field.focus();
+    document.getElementById('kept-line').textContent = 'Not done: a line is not kept yet. Mend it first, or take it back.';
+  }
+
+  // On the window, so that whatever handles a form or a click itself has done so.
+  window.addEventListener('submit', function (event) {
+    if (event.defaultPrevented || !busy() && !notKept()) return;
+    event.preventDefault();
+    if (!busy()) return show(notKept());
+    leave(function () { event.target.requestSubmit(event.submitter); });
+  });
+  window.addEventListener('click', function (event) {
+    var link = event.target.closest('a[href]');
+    if (!link || event.defaultPrevented || event.button || event.ctrlKey || event.metaKey || event.shiftKey) return;
+    if (link.dataset.dropMine !== undefined) unsent.clear();
+    if (link.target || link.getAttribute('href').startsWith('#') || !busy()) return;
+    event.preventDefault();
+    leave(function () { location.assign(link.href); });
+  });
+  window.addEventListener('beforeunload', function (event) {
+    if (notKept() || busy()) event.preventDefault();
   });
 })();

@@ -81,6 +81,12 @@ public abstract class BrowserTest extends AppTest {
         owner.close();
     }
 
+    /** For pages whose edits reach the program late. */
+    protected static final String LATE_EDITS = """
+            const send = XMLHttpRequest.prototype.send;
+            XMLHttpRequest.prototype.send = function (body) { setTimeout(() => send.call(this, body), 400); };
+            """;
+
     /** A visitor's browser, which nobody has marked. */
     protected static BrowserContext stranger(boolean script) {
         return chromium.newContext(

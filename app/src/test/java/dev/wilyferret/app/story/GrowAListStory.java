@@ -182,6 +182,21 @@ class GrowAListStory extends BrowserTest {
     }
 
     @Test
+    void aSampleBringsWhatWasTypedJustBefore() {
+        owner.addInitScript(LATE_EDITS);
+        Subscriber one = onList(list(false, false));
+        Page page = signedIn();
+        at(page, "/people/lists/" + one.list() + "/sequence");
+        button(page, "Write the first mail").click();
+        page.getByLabel("Words").fill("Hello {{first_name|there}}, this is all for today.");
+        page.getByLabel("Subject").fill("A last-moment hello");
+        page.getByText("Send it to me").click();
+        assertThat(page.getByLabel("Subject")).hasValue("A last-moment hello");
+        PostBox.Letter sample = post.await(stage.email(), 1);
+        assertThat(sample.headers().get("Subject")).contains("A last-moment hello");
+    }
+
+    @Test
     void aSubscriberLeavesWithOneClick() {
         Subscriber one = onList(list(false, false));
         Page page = signedIn();

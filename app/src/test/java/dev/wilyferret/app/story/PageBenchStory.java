@@ -9,6 +9,7 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
+import com.microsoft.playwright.options.WaitUntilState;
 import dev.wilyferret.app.kit.BrowserTest;
 import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.app.pages.Pages;
@@ -24,6 +25,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Random;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.regex.Pattern;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.BeforeEach;
@@ -253,6 +255,75 @@ class PageBenchStory extends BrowserTest {
         bench(page);
         assertThat(field(page, "Headline")).hasValue("Mended " + seed);
         assertThat(field(page, "Benefit 1")).hasValue(kept);
+    }
+
+    @Test
+    void whatIsTypedBeforeTheScriptsAreThereIsKeptToo() {
+        Page page = signedIn();
+        List<Runnable> held = new CopyOnWriteArrayList<>();
+        page.route("**/assets/*.js", script -> held.add(script::resume));
+        page.navigate(
+                installation.consoleAddress() + "/promotions/"
+                        + trail.promotion().id() + "/pages/" + trail.bridge().id(),
+                new Page.NavigateOptions().setWaitUntil(WaitUntilState.COMMIT));
+        field(page, "Headline").fill("Typed early");
+        field(page, "Benefit 1").fill("Early as well");
+        page.locator("#settings summary").click();
+        page.getByLabel("Public title").fill("An early title");
+        page.unroute("**/assets/*.js");
+        held.forEach(Runnable::run);
+        assertThat(headline(live(page))).hasText("Typed early");
+        assertThat(live(page).locator("body")).containsText("Early as well");
+        bench(page);
+        assertThat(field(page, "Headline")).hasValue("Typed early");
+        assertThat(field(page, "Benefit 1")).hasValue("Early as well");
+        assertThat(page.getByLabel("Public title")).hasValue("An early title");
+    }
+
+    @Test
+    void whatIsTypedJustBeforePublishingIsPublished() {
+        owner.addInitScript(LATE_EDITS);
+        Page page = bench();
+        field(page, "Headline").fill("Typed in the last moment");
+        button(page, "Publish").click();
+        assertThat(page.getByRole(AriaRole.STATUS).first()).containsText("Published.");
+        assertThat(field(page, "Headline")).hasValue("Typed in the last moment");
+        try (BrowserContext stranger = stranger(true)) {
+            assertThat(open(stranger, trail.bridgePath())
+                            .getByRole(AriaRole.HEADING)
+                            .first())
+                    .hasText("Typed in the last moment");
+        }
+    }
+
+    @Test
+    void nothingLeadsAwayFromWordsThatAreRefused() {
+        owner.addInitScript(LATE_EDITS);
+        Page page = bench();
+        String tooLong = "x".repeat(201);
+        field(page, "Headline").fill(tooLong);
+        button(page, "Publish").click();
+        assertThat(page.locator("#kept-line")).containsText("not kept yet");
+        assertThat(field(page, "Headline")).isFocused();
+        assertThat(field(page, "Headline")).hasValue(tooLong);
+        field(page, "Headline").fill("Short enough");
+        link(page, "Shelf").click();
+        page.waitForURL("**/shelf");
+        bench(page);
+        assertThat(field(page, "Headline")).hasValue("Short enough");
+    }
+
+    @Test
+    void aRedirectPageIsPublishedWithWhatWasJustTyped() {
+        owner.addInitScript(LATE_EDITS);
+        Page page = signedIn();
+        page.navigate(installation.consoleAddress() + "/promotions/"
+                + trail.promotion().id() + "/redirect");
+        page.getByLabel("Public title").fill("Typed in the last moment");
+        button(page, "Publish").click();
+        assertThat(page.getByRole(AriaRole.STATUS).first()).containsText("Published.");
+        assertThat(page.getByLabel("Public title")).hasValue("Typed in the last moment");
+        assertThat(page.locator("#state")).containsText("draft and public page are the same");
     }
 
     @Test
