@@ -13,6 +13,9 @@ import dev.wilyferret.app.people.Imports;
 import dev.wilyferret.app.people.Joining;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
+import dev.wilyferret.core.id.ImportId;
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.mail.MailText;
 import dev.wilyferret.core.page.RichText;
 import dev.wilyferret.core.people.EmailAddress;
@@ -21,7 +24,6 @@ import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicReference;
@@ -56,8 +58,8 @@ class AtOnceTest extends AppTest {
     @Autowired
     private TransactionTemplate transaction;
 
-    private UUID workspace;
-    private UUID list;
+    private WorkspaceId workspace;
+    private ListId list;
 
     @BeforeEach
     void begin() {
@@ -120,7 +122,7 @@ class AtOnceTest extends AppTest {
 
     @Test
     void anImportIsStoppedInTheMiddleOfAStep() {
-        UUID run = imports.bring(workspace, list, "people.csv", crowd(6000));
+        ImportId run = imports.bring(workspace, list, "people.csv", crowd(6000));
         meanwhile(
                 () -> {
                     people.join(workspace, list, Joining.plain(new EmailAddress("reader2500@crowd.example"), "", ""));
@@ -138,7 +140,7 @@ class AtOnceTest extends AppTest {
         assertThat(imports.errors(workspace, run).orElseThrow()).hasLineCount(2).contains("2502,\"reader2500@");
     }
 
-    private Imports.Look now(UUID run) {
+    private Imports.Look now(ImportId run) {
         return imports.find(workspace, run).orElseThrow();
     }
 

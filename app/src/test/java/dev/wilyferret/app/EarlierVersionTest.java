@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.people.People;
+import dev.wilyferret.core.id.SubscriberId;
+import dev.wilyferret.core.id.WorkspaceId;
 import java.net.http.HttpResponse;
 import java.util.List;
 import java.util.UUID;
@@ -95,13 +97,15 @@ class EarlierVersionTest extends EarlierInstallation {
 
     @Test
     void olderLeadsInOtherAlphabetsAreErasedToo() {
-        UUID workspace = sql.sql("select workspace_id from subscriber where email = 'reader@kelderhoek.example'")
-                .query(UUID.class)
-                .single();
+        WorkspaceId workspace =
+                new WorkspaceId(sql.sql("select workspace_id from subscriber where email = 'reader@kelderhoek.example'")
+                        .query(UUID.class)
+                        .single());
         site().post(FORM, "email", "ines@m\u00fcnchen.example");
-        UUID ines = sql.sql("select id from subscriber where email = 'ines@xn--mnchen-3ya.example'")
-                .query(UUID.class)
-                .single();
+        SubscriberId ines =
+                new SubscriberId(sql.sql("select id from subscriber where email = 'ines@xn--mnchen-3ya.example'")
+                        .query(UUID.class)
+                        .single());
         // As earlier versions kept it: as it was typed, and tied to nobody.
         sql.sql(
                         "update lead set email = 'Ines@m\u00fcnchen.example', subscriber_id = null where email = 'ines@xn--mnchen-3ya.example'")

@@ -2,19 +2,25 @@ package dev.wilyferret.app.clicks;
 
 import dev.wilyferret.core.figures.ClickCounts;
 import dev.wilyferret.core.figures.Rate;
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.Id;
+import dev.wilyferret.core.id.LinkId;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PixelId;
+import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.visit.SiteEvent;
 import dev.wilyferret.core.visit.Standing;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -32,7 +38,7 @@ public class ClickBook {
      * @param viewers visitors by page
      * @param wentOn visitors sent on to the offer, by the page they left from
      */
-    public record Reach(Map<UUID, Long> viewers, Map<UUID, Long> wentOn) {
+    public record Reach(Map<PageId, Long> viewers, Map<PageId, Long> wentOn) {
         public static final Reach NONE = new Reach(Map.of(), Map.of());
     }
 
@@ -61,19 +67,19 @@ public class ClickBook {
      * moments are not touched. The one thing that changes a click that is written.
      */
     @Transactional
-    public void anonymize(UUID workspace, List<UUID> clicks) {
+    public void anonymize(WorkspaceId workspace, List<ClickId> clicks) {
         if (!clicks.isEmpty()) {
-            queries.anonymize(workspace, clicks);
+            queries.anonymize(workspace.value(), Id.values(clicks));
         }
     }
 
     /** By promotion. */
     @Transactional(readOnly = true)
-    public Map<UUID, ClickCounts> counts(UUID workspace, Instant from) {
-        Map<UUID, ClickCounts> counts = new HashMap<>();
-        for (var row : queries.counts(workspace, from)) {
+    public Map<PromotionId, ClickCounts> counts(WorkspaceId workspace, Instant from) {
+        Map<PromotionId, ClickCounts> counts = new HashMap<>();
+        for (var row : queries.counts(workspace.value(), from)) {
             counts.put(
-                    row.promotion(),
+                    new PromotionId(row.promotion()),
                     new ClickCounts(row.raw(), row.own(), row.filtered(), row.takenOut(), row.unique()));
         }
         return counts;
@@ -81,50 +87,63 @@ public class ClickBook {
 
     /** By promotion. */
     @Transactional(readOnly = true)
-    public Map<UUID, Reach> reach(UUID workspace, Instant from) {
-        Map<UUID, Reach> reach = new HashMap<>();
-        for (var row : queries.reached(workspace, from)) {
-            Reach one = reach.computeIfAbsent(row.promotion(), id -> new Reach(new HashMap<>(), new HashMap<>()));
-            (row.kind() == SiteEventRow.Kind.PAGE_VIEW ? one.viewers() : one.wentOn()).put(row.page(), row.visitors());
+    public Map<PromotionId, Reach> reach(WorkspaceId workspace, Instant from) {
+        Map<PromotionId, Reach> reach = new HashMap<>();
+        for (var row : queries.reached(workspace.value(), from)) {
+            Reach one = reach.computeIfAbsent(
+                    new PromotionId(row.promotion()), id -> new Reach(new HashMap<>(), new HashMap<>()));
+            (row.kind() == SiteEventRow.Kind.PAGE_VIEW ? one.viewers() : one.wentOn())
+                    .put(new PageId(row.page()), row.visitors());
         }
         return reach;
     }
 
     /** By page: of its counted visitors, those who went on from it or left an address on it. */
     @Transactional(readOnly = true)
-    public Map<UUID, Rate> ledOn(UUID workspace) {
-        Map<UUID, Rate> rates = new HashMap<>();
-        queries.ledOn(workspace).forEach(row -> rates.put(row.getPage(), new Rate(row.getLed(), row.getVisitors())));
+    public Map<PageId, Rate> ledOn(WorkspaceId workspace) {
+        Map<PageId, Rate> rates = new HashMap<>();
+        queries.ledOn(workspace.value())
+                .forEach(row -> rates.put(new PageId(row.getPage()), new Rate(row.getLed(), row.getVisitors())));
         return rates;
     }
 
     @Transactional(readOnly = true)
-    public List<ListedClick> all(UUID workspace, UUID promotion, Instant from) {
-        return listed(queries.clicks(workspace, promotion, from, Limit.of(LIST)));
+    public List<ListedClick> all(WorkspaceId workspace, PromotionId promotion, Instant from) {
+        return listed(queries.clicks(workspace.value(), promotion.value(), from, Limit.of(LIST)));
     }
 
     @Transactional(readOnly = true)
-    public List<ListedClick> standing(UUID workspace, UUID promotion, Instant from, Standing standing) {
-        return listed(queries.clicks(workspace, promotion, from, standing, Limit.of(LIST)));
+    public List<ListedClick> standing(WorkspaceId workspace, PromotionId promotion, Instant from, Standing standing) {
+        return listed(queries.clicks(workspace.value(), promotion.value(), from, standing, Limit.of(LIST)));
     }
 
     /** Counted clicks whose visitor saw one of the pages. */
     @Transactional(readOnly = true)
-    public List<ListedClick> saw(UUID workspace, UUID promotion, Instant from, List<UUID> pages) {
+    public List<ListedClick> saw(WorkspaceId workspace, PromotionId promotion, Instant from, List<PageId> pages) {
         return listed(queries.clicksThatReached(
-                workspace, promotion, from, SiteEventRow.Kind.PAGE_VIEW, pages, Limit.of(LIST)));
+                workspace.value(),
+                promotion.value(),
+                from,
+                SiteEventRow.Kind.PAGE_VIEW,
+                Id.values(pages),
+                Limit.of(LIST)));
     }
 
     /** Counted clicks whose visitor was sent on to the offer from one of the pages. */
     @Transactional(readOnly = true)
-    public List<ListedClick> wentOn(UUID workspace, UUID promotion, Instant from, List<UUID> pages) {
+    public List<ListedClick> wentOn(WorkspaceId workspace, PromotionId promotion, Instant from, List<PageId> pages) {
         return listed(queries.clicksThatReached(
-                workspace, promotion, from, SiteEventRow.Kind.WENT_ON, pages, Limit.of(LIST)));
+                workspace.value(),
+                promotion.value(),
+                from,
+                SiteEventRow.Kind.WENT_ON,
+                Id.values(pages),
+                Limit.of(LIST)));
     }
 
     @Transactional(readOnly = true)
-    public List<ListedClick> these(UUID workspace, List<UUID> ids) {
-        return listed(queries.clicks(workspace, ids));
+    public List<ListedClick> these(WorkspaceId workspace, List<ClickId> ids) {
+        return listed(queries.clicks(workspace.value(), Id.values(ids)));
     }
 
     private List<ListedClick> listed(List<StandingClickRow> rows) {
@@ -132,58 +151,62 @@ public class ClickBook {
     }
 
     @Transactional(readOnly = true)
-    public Optional<SiteEvent.Click> click(UUID workspace, UUID id) {
-        return queries.click(workspace, id, UuidV7.momentOf(id)).map(ClickRow::toClick);
+    public Optional<SiteEvent.Click> click(WorkspaceId workspace, ClickId id) {
+        return queries.click(workspace.value(), id.value(), UuidV7.momentOf(id.value()))
+                .map(ClickRow::toClick);
     }
 
     @Transactional(readOnly = true)
-    public List<SiteEvent.Followed> followed(UUID workspace, UUID click) {
-        return queries.followed(workspace, click).stream()
+    public List<SiteEvent.Followed> followed(WorkspaceId workspace, ClickId click) {
+        return queries.followed(workspace.value(), click.value()).stream()
                 .map(SiteEventRow::toEvent)
                 .toList();
     }
 
     /** The latest events on a page, whatever their click's standing; the latest first. */
     @Transactional(readOnly = true)
-    public List<SiteEvent.Followed> latestOn(UUID workspace, UUID promotion, UUID page) {
-        return queries.onPage(workspace, promotion, page, Limit.of(60)).stream()
+    public List<SiteEvent.Followed> latestOn(WorkspaceId workspace, PromotionId promotion, PageId page) {
+        return queries.onPage(workspace.value(), promotion.value(), page.value(), Limit.of(60)).stream()
                 .map(SiteEventRow::toEvent)
                 .toList();
     }
 
     /** By pixel account; one without an entry was never answered. */
     @Transactional(readOnly = true)
-    public Map<UUID, PixelSeen> pixelsSeen(UUID workspace) {
-        Map<UUID, PixelSeen> seen = new HashMap<>();
-        for (var row : queries.pixelsSeen(workspace, clock.instant().minus(Duration.ofDays(1)))) {
-            seen.put(row.pixel(), new PixelSeen(row.last(), row.lastDay(), row.ever()));
+    public Map<PixelId, PixelSeen> pixelsSeen(WorkspaceId workspace) {
+        Map<PixelId, PixelSeen> seen = new HashMap<>();
+        for (var row : queries.pixelsSeen(workspace.value(), clock.instant().minus(Duration.ofDays(1)))) {
+            seen.put(new PixelId(row.pixel()), new PixelSeen(row.last(), row.lastDay(), row.ever()));
         }
         return seen;
     }
 
     @Transactional(readOnly = true)
-    public List<SiteEvent.PixelFired> fires(UUID workspace, UUID pixel) {
-        return queries.fires(workspace, pixel, Limit.of(LIST)).stream()
+    public List<SiteEvent.PixelFired> fires(WorkspaceId workspace, PixelId pixel) {
+        return queries.fires(workspace.value(), pixel.value(), Limit.of(LIST)).stream()
                 .map(SiteEventRow::toFire)
                 .toList();
     }
 
     /** Promotions whose lead pixel reached its platform at least once. */
     @Transactional(readOnly = true)
-    public Set<UUID> promotionsWithLeadSeen(UUID workspace) {
-        return new HashSet<>(queries.promotionsWithLeadSeen(workspace));
+    public Set<PromotionId> promotionsWithLeadSeen(WorkspaceId workspace) {
+        return queries.promotionsWithLeadSeen(workspace.value()).stream()
+                .map(PromotionId::new)
+                .collect(Collectors.toSet());
     }
 
     @Transactional(readOnly = true)
-    public Map<UUID, LinkClicks> byLink(UUID workspace, UUID promotion, Instant from) {
-        Map<UUID, LinkClicks> clicks = new HashMap<>();
-        queries.byLink(workspace, promotion, from).forEach(row -> clicks.put(row.link(), row));
+    public Map<LinkId, LinkClicks> byLink(WorkspaceId workspace, PromotionId promotion, Instant from) {
+        Map<LinkId, LinkClicks> clicks = new HashMap<>();
+        queries.byLink(workspace.value(), promotion.value(), from)
+                .forEach(row -> clicks.put(new LinkId(row.link()), new LinkClicks(row.raw(), row.counted())));
         return clicks;
     }
 
     /** Takes a click out of the figures, or puts it back; the click itself stays as it is. */
     @Transactional
-    public void rule(UUID workspace, UUID click, boolean counts) {
-        rulings.save(new RulingRow(new RulingRow.Key(workspace, click), counts, clock.instant()));
+    public void rule(WorkspaceId workspace, ClickId click, boolean counts) {
+        rulings.save(new RulingRow(new RulingRow.Key(workspace.value(), click.value()), counts, clock.instant()));
     }
 }

@@ -93,6 +93,8 @@ interface ClickQueries extends Repository<StandingClickRow, ClickRow.Key> {
             """)
     List<LedOn> ledOn(UUID workspace);
 
+    record ByLink(UUID link, long raw, long counted) {}
+
     interface LedOn {
         UUID getPage();
 
@@ -138,10 +140,10 @@ interface ClickQueries extends Repository<StandingClickRow, ClickRow.Key> {
     List<UUID> promotionsWithLeadSeen(UUID workspace);
 
     @Query("""
-            select new dev.wilyferret.app.clicks.LinkClicks(c.link, count(*), count(*) filter (where c.standing = COUNTED))
+            select new dev.wilyferret.app.clicks.ClickQueries$ByLink(c.link, count(*), count(*) filter (where c.standing = COUNTED))
             from StandingClickRow c
             where c.workspace = :workspace and c.promotion = :promotion and c.at >= :from and c.link is not null
             group by c.link
             """)
-    List<LinkClicks> byLink(UUID workspace, UUID promotion, Instant from);
+    List<ByLink> byLink(UUID workspace, UUID promotion, Instant from);
 }

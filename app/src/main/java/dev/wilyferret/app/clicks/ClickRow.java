@@ -1,5 +1,11 @@
 package dev.wilyferret.app.clicks;
 
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.LinkId;
+import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.VariantId;
+import dev.wilyferret.core.id.VisitorId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.visit.Arrival;
 import dev.wilyferret.core.visit.Device;
 import dev.wilyferret.core.visit.Headers;
@@ -89,19 +95,19 @@ class ClickRow {
     protected ClickRow() {}
 
     ClickRow(SiteEvent.Click click) {
-        workspace = click.workspace();
-        id = click.id();
+        workspace = click.workspace().value();
+        id = click.id().value();
         at = click.at();
-        promotion = click.promotion();
-        visitor = click.visitor();
-        link = click.link().orElse(null);
+        promotion = click.promotion().value();
+        visitor = click.visitor().value();
+        link = click.link().map(LinkId::value).orElse(null);
         own = click.own();
         verdict = click.verdict() instanceof Verdict.Counted ? "COUNTED" : "DECLARED_CRAWLER";
         verdictSign = click.verdict() instanceof Verdict.DeclaredCrawler(String sign) ? sign : "";
         Arrival arrival = click.arrival();
         Headers said = arrival.headers();
         tags = arrival.tags().map(KeptText::tags).orElse("");
-        variant = click.variant().orElse(null);
+        variant = click.variant().map(VariantId::value).orElse(null);
         address = arrival.place().address();
         network = arrival.place().network();
         country = arrival.place().country();
@@ -116,14 +122,20 @@ class ClickRow {
     SiteEvent.Click toClick() {
         Verdict read = verdict.equals("COUNTED") ? new Verdict.Counted() : new Verdict.DeclaredCrawler(verdictSign);
         Arrival arrival = new Arrival(
-                visitor,
-                Optional.ofNullable(link),
+                new VisitorId(visitor),
+                Optional.ofNullable(link).map(LinkId::new),
                 KeptText.tags(tags),
                 new Parameters(query),
                 own,
                 new Arrival.Place(address, network, country),
                 device,
                 KeptText.headers(userAgent, referrer, language, headers));
-        return new SiteEvent.Click(id, workspace, promotion, Optional.ofNullable(variant), arrival, read);
+        return new SiteEvent.Click(
+                new ClickId(id),
+                new WorkspaceId(workspace),
+                new PromotionId(promotion),
+                Optional.ofNullable(variant).map(VariantId::new),
+                arrival,
+                read);
     }
 }

@@ -1,6 +1,4 @@
 package dev.wilyferret.app.clicks;
 
-import java.util.UUID;
-
 /** What a tracking link brought. */
-public record LinkClicks(UUID link, long raw, long counted) {}
+public record LinkClicks(long raw, long counted) {}

@@ -1,8 +1,11 @@
 package dev.wilyferret.app.clicks;
 
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.LinkId;
+import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.VisitorId;
 import dev.wilyferret.core.visit.Standing;
 import java.time.Instant;
-import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -12,11 +15,11 @@ import org.jspecify.annotations.Nullable;
  * @param sign the word that declared a program, or the empty string
  */
 public record ListedClick(
-        UUID id,
+        ClickId id,
         Instant at,
-        UUID promotion,
-        UUID visitor,
-        @Nullable UUID link,
+        PromotionId promotion,
+        VisitorId visitor,
+        @Nullable LinkId link,
         Standing standing,
         String sign,
         String address,

@@ -1,5 +1,14 @@
 package dev.wilyferret.app.clicks;
 
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.EventId;
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PixelId;
+import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.VariantId;
+import dev.wilyferret.core.id.VisitorId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.pixel.PixelAnswer;
 import dev.wilyferret.core.pixel.PixelEvent;
 import dev.wilyferret.core.visit.SiteEvent;
@@ -95,27 +104,27 @@ class SiteEventRow {
     protected SiteEventRow() {}
 
     SiteEventRow(SiteEvent.Followed event) {
-        workspace = event.workspace();
-        id = event.id();
+        workspace = event.workspace().value();
+        id = event.id().value();
         at = event.at();
-        promotion = event.promotion();
-        click = event.click();
-        visitor = event.visitor();
-        page = event.page();
+        promotion = event.promotion().value();
+        click = event.click().value();
+        visitor = event.visitor().value();
+        page = event.page().value();
         kind = switch (event) {
             case SiteEvent.PageView view -> Kind.PAGE_VIEW;
             case SiteEvent.WentOn out -> Kind.WENT_ON;
             case SiteEvent.PixelFired fire -> Kind.PIXEL_FIRED;
         };
         if (event instanceof SiteEvent.PageView view) {
-            variant = view.variant().orElse(null);
+            variant = view.variant().map(VariantId::value).orElse(null);
         }
         if (event instanceof SiteEvent.WentOn out) {
-            offer = out.offer().orElse(null);
-            variant = out.variant().orElse(null);
+            offer = out.offer().map(OfferId::value).orElse(null);
+            variant = out.variant().map(VariantId::value).orElse(null);
         }
         if (event instanceof SiteEvent.PixelFired fire) {
-            pixel = fire.pixel();
+            pixel = fire.pixel().value();
             pixelEvent = fire.event();
             pixelAnswer = fire.answer();
             tookMillis = fire.tookMillis();
@@ -125,30 +134,37 @@ class SiteEventRow {
     SiteEvent.Followed toEvent() {
         return switch (kind) {
             case PAGE_VIEW ->
-                new SiteEvent.PageView(id, workspace, promotion, click, visitor, page, Optional.ofNullable(variant));
+                new SiteEvent.PageView(
+                        new EventId(id),
+                        new WorkspaceId(workspace),
+                        new PromotionId(promotion),
+                        new ClickId(click),
+                        new VisitorId(visitor),
+                        new PageId(page),
+                        Optional.ofNullable(variant).map(VariantId::new));
             case WENT_ON ->
                 new SiteEvent.WentOn(
-                        id,
-                        workspace,
-                        promotion,
-                        click,
-                        visitor,
-                        page,
-                        Optional.ofNullable(offer),
-                        Optional.ofNullable(variant));
+                        new EventId(id),
+                        new WorkspaceId(workspace),
+                        new PromotionId(promotion),
+                        new ClickId(click),
+                        new VisitorId(visitor),
+                        new PageId(page),
+                        Optional.ofNullable(offer).map(OfferId::new),
+                        Optional.ofNullable(variant).map(VariantId::new));
             case PIXEL_FIRED -> toFire();
         };
     }
 
     SiteEvent.PixelFired toFire() {
         return new SiteEvent.PixelFired(
-                id,
-                workspace,
-                promotion,
-                click,
-                visitor,
-                page,
-                Objects.requireNonNull(pixel),
+                new EventId(id),
+                new WorkspaceId(workspace),
+                new PromotionId(promotion),
+                new ClickId(click),
+                new VisitorId(visitor),
+                new PageId(page),
+                new PixelId(Objects.requireNonNull(pixel)),
                 Objects.requireNonNull(pixelEvent),
                 Objects.requireNonNull(pixelAnswer),
                 Objects.requireNonNull(tookMillis));

@@ -1,5 +1,9 @@
 package dev.wilyferret.app.clicks;
 
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.LinkId;
+import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.VisitorId;
 import dev.wilyferret.core.visit.Standing;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
@@ -63,11 +67,11 @@ class StandingClickRow {
     /** @param names the names of browsers whose user agent is not cut yet */
     ListedClick toListed(BrowserNames names) {
         return new ListedClick(
-                id,
+                new ClickId(id),
                 at,
-                promotion,
-                visitor,
-                link,
+                new PromotionId(promotion),
+                new VisitorId(visitor),
+                link == null ? null : new LinkId(link),
                 standing,
                 verdictSign,
                 address,

@@ -3,6 +3,7 @@ package dev.wilyferret.app.console;
 import dev.wilyferret.core.address.WebAddress;
 import dev.wilyferret.core.figures.Rate;
 import dev.wilyferret.core.figures.StepFigures;
+import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.people.EmailAddress;
@@ -14,7 +15,6 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.Locale;
-import java.util.UUID;
 import org.springframework.stereotype.Component;
 
 /** How figures, amounts and moments are written on the screen; templates call it as {@code @show}. */
@@ -107,7 +107,7 @@ public class Show {
     }
 
     /** An id as it travels in a sub ID. */
-    public String id(UUID id) {
+    public String id(ClickId id) {
         return ShortId.of(id);
     }
 }

@@ -21,7 +21,10 @@ import dev.wilyferret.app.shelf.MediaFile;
 import dev.wilyferret.app.shelf.Shelf;
 import dev.wilyferret.app.trails.TrailMaker;
 import dev.wilyferret.core.design.ReadyTrail;
+import dev.wilyferret.core.id.LetterId;
+import dev.wilyferret.core.id.SubscriberId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.NextStep;
@@ -109,7 +112,7 @@ class DemoPeople {
 
     /** Makes the promotion's trail that grows a list, publishes it, and fills the lists. */
     void fill(Promotion promotion) {
-        UUID own = promotion.workspace();
+        WorkspaceId own = promotion.workspace();
         MediaFile calendar = pdf(own, "harvest-calendar.pdf");
         MediaFile shopping = pdf(own, "shopping-list.pdf");
         bonus(own, "Shopping list", "Every item with three places to buy it.", "9.00", shopping.name(), "");
@@ -143,7 +146,7 @@ class DemoPeople {
         fillBuyers(own);
     }
 
-    private MediaFile pdf(UUID workspace, String name) {
+    private MediaFile pdf(WorkspaceId workspace, String name) {
         try (InputStream in = new ClassPathResource("demo/" + name).getInputStream()) {
             return shelf.put(workspace, name, in);
         } catch (IOException e) {
@@ -151,13 +154,13 @@ class DemoPeople {
         }
     }
 
-    private void bonus(UUID workspace, String name, String about, String worth, String file, String link) {
+    private void bonus(WorkspaceId workspace, String name, String about, String worth, String file, String link) {
         bonuses.keep(
                 workspace,
                 new Bonus(bonuses.newId(), name, about, "", worth, file, link, "For buyers of the course.", Set.of()));
     }
 
-    private void fillReaders(UUID own, MailList list, Page squeeze, List<Written> sequence) {
+    private void fillReaders(WorkspaceId own, MailList list, Page squeeze, List<Written> sequence) {
         Random random = new Random(SEED);
         Instant now = clock.instant();
         List<Subscriber> readers = new ArrayList<>();
@@ -176,7 +179,7 @@ class DemoPeople {
                     if (sent.isBefore(now)) {
                         letters.add(new Letter(
                                 own,
-                                ids.next(),
+                                new LetterId(ids.next()),
                                 UUID.randomUUID(),
                                 mail.id(),
                                 one.id(),
@@ -194,7 +197,7 @@ class DemoPeople {
     }
 
     private Subscriber reader(
-            UUID own,
+            WorkspaceId own,
             MailList list,
             Optional<Page> page,
             Random random,
@@ -209,7 +212,7 @@ class DemoPeople {
                 : Optional.of(joined.plusSeconds(60 + random.nextInt(1500)));
         return new Subscriber(
                 own,
-                ids.next(),
+                new SubscriberId(ids.next()),
                 UUID.randomUUID(),
                 list.id(),
                 (first + "." + last + number + "@" + HOSTS[random.nextInt(HOSTS.length)]).toLowerCase(Locale.ROOT),
@@ -234,7 +237,7 @@ class DemoPeople {
     }
 
     /** Some of the buyers have claimed their bonuses, each with the number of a reported order. */
-    private void fillBuyers(UUID own) {
+    private void fillBuyers(WorkspaceId own) {
         MailList buyers = new MailList(
                 lists.newId(),
                 "Course buyers",

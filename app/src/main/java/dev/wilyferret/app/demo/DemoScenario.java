@@ -22,6 +22,9 @@ import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.address.UriTemplate;
 import dev.wilyferret.core.design.StartingDesign;
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PixelId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.LinkCode;
 import dev.wilyferret.core.link.Slug;
 import dev.wilyferret.core.money.Money;
@@ -50,7 +53,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.ApplicationArguments;
@@ -126,20 +128,20 @@ class DemoScenario implements ApplicationRunner {
                 "demo@growbench.example",
                 installation.demo().password(),
                 false);
-        UUID own = workspace.id();
+        WorkspaceId own = workspace.id();
         workspaces.describe(own, "Growbench", EUR, workspace.zone(), legal());
         Network network = offers.addNetwork(
                 own, "Lanternfish Partners", "lanternfish", installation.demo().postbackSecret());
-        UUID course = offers.add(
+        OfferId course = offers.add(
                 own,
                 network.name(),
                 offer("Cellar Crop Course", "cellar-crop", new Payout.PerSale(euros("27.50")), ""));
-        UUID kit = offers.add(
+        OfferId kit = offers.add(
                 own,
                 network.name(),
                 offer("Oyster Kit Club", "oyster-kit", new Payout.PerLead(euros("4.00")), "DE, AT, CH"));
         offers.add(own, network.name(), offer("Spore Diary", "spore-diary", new Payout.PerLead(euros("1.80")), ""));
-        UUID plumage = pixels.add(
+        PixelId plumage = pixels.add(
                 own,
                 new PixelDetails(
                         "Plumage",
@@ -184,7 +186,7 @@ class DemoScenario implements ApplicationRunner {
         return new OfferDetails(name, new AffiliateLink(template, fills), payout, Countries.parse(countries), false);
     }
 
-    private Page redirect(Promotion promotion, UUID plumage) {
+    private Page redirect(Promotion promotion, PixelId plumage) {
         Page made = pages.makeRedirect(promotion.workspace(), promotion.id());
         pages.keepDraft(
                 made.workspace(),
@@ -195,7 +197,7 @@ class DemoScenario implements ApplicationRunner {
         return made;
     }
 
-    private Page bridge(Promotion promotion, Page redirect, UUID plumage) {
+    private Page bridge(Promotion promotion, Page redirect, PixelId plumage) {
         Page made = pages.make(promotion.workspace(), promotion.id(), StartingDesign.bridge());
         MediaFile picture = picture(promotion.workspace());
         PageDocument page = new PageDocument.ContentPage(
@@ -245,7 +247,7 @@ class DemoScenario implements ApplicationRunner {
         return made;
     }
 
-    private MediaFile picture(UUID workspace) {
+    private MediaFile picture(WorkspaceId workspace) {
         try (InputStream in = new ClassPathResource("demo/oyster-bucket.jpg").getInputStream()) {
             return shelf.put(workspace, "oyster-bucket.jpg", in);
         } catch (IOException e) {

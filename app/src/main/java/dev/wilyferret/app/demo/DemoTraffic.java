@@ -7,7 +7,12 @@ import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.sales.Sale;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.core.address.NetworkKey;
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.EventId;
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.VisitorId;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.pixel.PixelAnswer;
 import dev.wilyferret.core.pixel.PixelEvent;
@@ -22,7 +27,6 @@ import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.random.RandomGenerator;
 import java.util.random.RandomGeneratorFactory;
 
@@ -58,11 +62,11 @@ final class DemoTraffic {
     record Scene(
             Workspace workspace,
             Network network,
-            UUID offer,
+            OfferId offer,
             Promotion promotion,
             Page bridge,
             Page redirect,
-            UUID pixel,
+            PixelId pixel,
             List<TrackingLink> links) {}
 
     record Made(List<SiteEvent> events, List<Sale> sales) {}
@@ -74,7 +78,7 @@ final class DemoTraffic {
     private final UuidV7 ids;
     private final List<SiteEvent> events = new ArrayList<>();
     private final List<Sale> sales = new ArrayList<>();
-    private final List<UUID> people = new ArrayList<>();
+    private final List<VisitorId> people = new ArrayList<>();
 
     private DemoTraffic(Instant now, Scene scene) {
         this.now = now;
@@ -118,26 +122,31 @@ final class DemoTraffic {
         int link = oneOf(LINK_SHARES);
         boolean program = chance(4);
         boolean own = !program && random.nextInt(300) == 0;
-        UUID visitor = visitor(at);
+        VisitorId visitor = visitor(at);
         Arrival arrival = arrival(visitor, program, own, link);
         SiteEvent.Click click = new SiteEvent.Click(
-                ids.at(at), scene.workspace.id(), scene.promotion.id(), Optional.empty(), arrival, Verdict.on(arrival));
+                new ClickId(ids.at(at)),
+                scene.workspace.id(),
+                scene.promotion.id(),
+                Optional.empty(),
+                arrival,
+                Verdict.on(arrival));
         events.add(click);
         if (chance(97)) {
             read(click, at.plusMillis(random.nextInt(120, 900)), program, link);
         }
     }
 
-    private UUID visitor(Instant at) {
+    private VisitorId visitor(Instant at) {
         if (!people.isEmpty() && chance(11)) {
             return people.get(random.nextInt(people.size()));
         }
-        UUID fresh = ids.at(at);
+        VisitorId fresh = new VisitorId(ids.at(at));
         people.add(fresh);
         return fresh;
     }
 
-    private Arrival arrival(UUID visitor, boolean program, boolean own, int link) {
+    private Arrival arrival(VisitorId visitor, boolean program, boolean own, int link) {
         String agent = program
                 ? PROGRAMS.get(random.nextInt(PROGRAMS.size()))
                 : own ? OWN_AGENT : AGENTS.get(oneOf(new int[] {44, 30, 20, 6}));
@@ -192,7 +201,7 @@ final class DemoTraffic {
         if (chance(98)) {
             Instant left = at.plusMillis(stayed + random.nextInt(5, 40));
             events.add(new SiteEvent.WentOn(
-                    ids.at(left),
+                    new EventId(ids.at(left)),
                     click.workspace(),
                     click.promotion(),
                     click.id(),
@@ -206,7 +215,7 @@ final class DemoTraffic {
 
     private SiteEvent.PageView view(SiteEvent.Click click, Page page, Instant at) {
         SiteEvent.PageView view = new SiteEvent.PageView(
-                ids.at(at), click.workspace(), click.promotion(), click.id(), click.visitor(), page.id());
+                new EventId(ids.at(at)), click.workspace(), click.promotion(), click.id(), click.visitor(), page.id());
         events.add(view);
         return view;
     }

@@ -1,7 +1,9 @@
 package dev.wilyferret.app.handover;
 
+import dev.wilyferret.core.id.HandoverId;
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.WorkspaceId;
 import java.util.Map;
-import java.util.UUID;
 
 /**
  * A way subscribers are handed on.
@@ -12,9 +14,9 @@ import java.util.UUID;
  * @param get whether a form is sent by GET
  */
 public record Handover(
-        UUID workspace,
-        UUID id,
-        UUID list,
+        WorkspaceId workspace,
+        HandoverId id,
+        ListId list,
         Kind kind,
         String address,
         String secret,

@@ -7,6 +7,9 @@ import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.core.address.WebAddress;
+import dev.wilyferret.core.id.HandoverId;
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.SubscriberId;
 import dev.wilyferret.core.people.Standing;
 import dev.wilyferret.core.text.Refusal;
 import java.time.Instant;
@@ -51,11 +54,11 @@ class HandoverBench {
     public record Shown(Handovers.Handed handed, String email) {}
 
     @GetMapping
-    String open(@AuthenticationPrincipal Member member, @PathVariable UUID id, Model model) {
+    String open(@AuthenticationPrincipal Member member, @PathVariable ListId id, Model model) {
         return show(member, id, Intake.showing(Map.of()), model);
     }
 
-    private String show(Member member, UUID id, Intake form, Model model) {
+    private String show(Member member, ListId id, Intake form, Model model) {
         MailList list = list(member, id);
         model.addAttribute("list", list);
         model.addAttribute("bench", "handover");
@@ -74,7 +77,7 @@ class HandoverBench {
         return "people/handover";
     }
 
-    private MailList list(Member member, UUID id) {
+    private MailList list(Member member, ListId id) {
         return lists.find(member.workspace(), id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
     }
 
@@ -82,7 +85,7 @@ class HandoverBench {
     @PostMapping("/form")
     String read(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID id,
+            @PathVariable ListId id,
             @RequestParam MultiValueMap<String, String> typed,
             Model model) {
         Intake form = Intake.of(typed);
@@ -115,7 +118,7 @@ class HandoverBench {
                 .findFirst();
     }
 
-    private Handover handover(Member member, UUID list, FormCode code, Map<String, FormCode.Part> chosen) {
+    private Handover handover(Member member, ListId list, FormCode code, Map<String, FormCode.Part> chosen) {
         Map<String, String> filled = new LinkedHashMap<>();
         chosen.forEach((name, part) -> filled.put(name, part.name()));
         return new Handover(
@@ -134,7 +137,7 @@ class HandoverBench {
     @PostMapping("/webhook")
     String webhook(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID id,
+            @PathVariable ListId id,
             @RequestParam String address,
             RedirectAttributes after) {
         list(member, id);
@@ -162,8 +165,8 @@ class HandoverBench {
     @PostMapping("/{handover}/try")
     String again(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID id,
-            @PathVariable UUID handover,
+            @PathVariable ListId id,
+            @PathVariable HandoverId handover,
             RedirectAttributes after) {
         handovers.of(member.workspace(), id).stream()
                 .filter(one -> one.id().equals(handover))
@@ -174,16 +177,16 @@ class HandoverBench {
     }
 
     @PostMapping("/{handover}/drop")
-    String drop(@AuthenticationPrincipal Member member, @PathVariable UUID id, @PathVariable UUID handover) {
+    String drop(@AuthenticationPrincipal Member member, @PathVariable ListId id, @PathVariable HandoverId handover) {
         list(member, id);
         handovers.drop(member.workspace(), handover);
         return "redirect:/people/lists/" + id + "/handover";
     }
 
-    private static Subscriber sample(Member member, UUID list, String email) {
+    private static Subscriber sample(Member member, ListId list, String email) {
         return new Subscriber(
                 member.workspace(),
-                new UUID(0, 0),
+                new SubscriberId(new UUID(0, 0)),
                 new UUID(0, 0),
                 list,
                 email,

@@ -2,6 +2,9 @@ package dev.wilyferret.app.handover;
 
 import dev.wilyferret.app.secrets.Seals;
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.HandoverId;
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.WorkspaceId;
 import jakarta.persistence.Column;
 import jakarta.persistence.EmbeddedId;
 import jakarta.persistence.Entity;
@@ -44,8 +47,8 @@ class HandoverRow {
     protected HandoverRow() {}
 
     HandoverRow(Handover handover, Seals seals, Instant madeAt) {
-        key = new RowKey(handover.workspace(), handover.id());
-        list = handover.list();
+        key = RowKey.of(handover.workspace(), handover.id());
+        list = handover.list().value();
         kind = handover.kind();
         address = handover.address();
         secret = handover.secret().isEmpty() ? "" : seals.seal(handover.secret());
@@ -57,9 +60,9 @@ class HandoverRow {
     /** The secret is empty while the key file is missing. */
     Handover toHandover(Seals seals) {
         return new Handover(
-                key.workspace(),
-                key.id(),
-                list,
+                new WorkspaceId(key.workspace()),
+                new HandoverId(key.id()),
+                new ListId(list),
                 kind,
                 address,
                 seals.opened(secret).orElse(""),

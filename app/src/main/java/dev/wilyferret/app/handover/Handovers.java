@@ -7,7 +7,12 @@ import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
 import dev.wilyferret.app.secrets.Seals;
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.HandoverId;
+import dev.wilyferret.core.id.Id;
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.SubscriberId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.mail.Retry;
 import dev.wilyferret.core.people.Standing;
 import java.io.IOException;
@@ -24,7 +29,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.concurrent.Semaphore;
 import java.util.stream.Collectors;
 import javax.crypto.Mac;
@@ -85,8 +89,8 @@ public class Handovers {
     /** What an address answered. */
     public record Answer(boolean taken, String words) {}
 
-    public UUID newId() {
-        return ids.next();
+    public HandoverId newId() {
+        return new HandoverId(ids.next());
     }
 
     @Transactional
@@ -95,13 +99,13 @@ public class Handovers {
     }
 
     @Transactional
-    public void drop(UUID workspace, UUID id) {
-        handovers.findById(new RowKey(workspace, id)).ifPresent(row -> row.live = false);
+    public void drop(WorkspaceId workspace, HandoverId id) {
+        handovers.findById(RowKey.of(workspace, id)).ifPresent(row -> row.live = false);
     }
 
     @Transactional(readOnly = true)
-    public List<Handover> of(UUID workspace, UUID list) {
-        return handovers.ofList(workspace, list).stream()
+    public List<Handover> of(WorkspaceId workspace, ListId list) {
+        return handovers.ofList(workspace.value(), list.value()).stream()
                 .map(row -> row.toHandover(seals))
                 .filter(Handover::live)
                 .toList();
@@ -113,15 +117,19 @@ public class Handovers {
     public void confirmed(People.Confirmed event) {
         Subscriber one = event.subscriber();
         of(one.workspace(), one.list())
-                .forEach(handover ->
-                        handovers.put(one.workspace(), ids.next(), handover.id(), one.id(), clock.instant()));
+                .forEach(handover -> handovers.put(
+                        one.workspace().value(),
+                        ids.next(),
+                        handover.id().value(),
+                        one.id().value(),
+                        clock.instant()));
     }
 
     /** Of whoever is erased nothing that was answered is kept. */
     @EventListener
     @Transactional
     public void forget(People.Erased erased) {
-        handovers.forget(erased.workspace(), erased.subscribers());
+        handovers.forget(erased.workspace().value(), Id.values(erased.subscribers()));
     }
 
     /** Hands on whoever is due, each on a thread of its own and a bounded number at once; none waits for another. */
@@ -157,7 +165,8 @@ public class Handovers {
                 .findById(new RowKey(waiting.getWorkspace(), waiting.getHandover()))
                 .map(row -> row.toHandover(seals))
                 .filter(Handover::live);
-        Optional<Subscriber> one = people.find(waiting.getWorkspace(), waiting.getSubscriber())
+        Optional<Subscriber> one = people.find(
+                        new WorkspaceId(waiting.getWorkspace()), new SubscriberId(waiting.getSubscriber()))
                 .filter(known -> known.standing() == Standing.CONFIRMED);
         if (to.isEmpty() || one.isEmpty()) {
             note(waiting, "DROPPED", Duration.ZERO, "Switched off, or the person has left.");
@@ -265,13 +274,17 @@ public class Handovers {
     }
 
     /** What became of somebody handed on. */
-    public record Handed(UUID handover, UUID subscriber, String state, int attempts, String answer) {}
+    public record Handed(HandoverId handover, SubscriberId subscriber, String state, int attempts, String answer) {}
 
     @Transactional(readOnly = true)
-    public List<Handed> handed(UUID workspace, UUID list) {
-        return handovers.handed(workspace, list).stream()
+    public List<Handed> handed(WorkspaceId workspace, ListId list) {
+        return handovers.handed(workspace.value(), list.value()).stream()
                 .map(row -> new Handed(
-                        row.getHandover(), row.getSubscriber(), row.getState(), row.getAttempts(), row.getAnswer()))
+                        new HandoverId(row.getHandover()),
+                        new SubscriberId(row.getSubscriber()),
+                        row.getState(),
+                        row.getAttempts(),
+                        row.getAnswer()))
                 .toList();
     }
 }

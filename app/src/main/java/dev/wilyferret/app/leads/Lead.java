@@ -1,6 +1,9 @@
 package dev.wilyferret.app.leads;
 
 import dev.wilyferret.core.address.Tags;
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PromotionId;
 import java.time.Instant;
 import java.util.Map;
 import java.util.Optional;
@@ -17,9 +20,9 @@ import java.util.UUID;
  */
 public record Lead(
         UUID id,
-        UUID promotion,
-        UUID page,
-        UUID click,
+        PromotionId promotion,
+        PageId page,
+        ClickId click,
         String email,
         Map<String, String> answers,
         String consent,

@@ -2,6 +2,9 @@ package dev.wilyferret.app.leads;
 
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.core.address.Tags;
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PromotionId;
 import jakarta.persistence.Column;
 import jakarta.persistence.EmbeddedId;
 import jakarta.persistence.Entity;
@@ -57,9 +60,9 @@ class LeadRow {
 
     LeadRow(UUID workspace, Lead lead) {
         key = new RowKey(workspace, lead.id());
-        promotion = lead.promotion();
-        page = lead.page();
-        click = lead.click();
+        promotion = lead.promotion().value();
+        page = lead.page().value();
+        click = lead.click().value();
         email = lead.email();
         answers = lead.answers();
         consent = lead.consent();
@@ -76,6 +79,17 @@ class LeadRow {
     }
 
     Lead toLead() {
-        return new Lead(key.id(), promotion, page, click, email, answers, consent, suspect, tags(), country, at);
+        return new Lead(
+                key.id(),
+                new PromotionId(promotion),
+                new PageId(page),
+                new ClickId(click),
+                email,
+                answers,
+                consent,
+                suspect,
+                tags(),
+                country,
+                at);
     }
 }

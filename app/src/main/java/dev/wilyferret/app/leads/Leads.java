@@ -4,12 +4,17 @@ import dev.wilyferret.app.clicks.ClickBook;
 import dev.wilyferret.app.people.Joining;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.Id;
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.SubscriberId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.people.EmailAddress;
 import dev.wilyferret.core.text.Refusal;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.stream.Stream;
 import org.springframework.context.event.EventListener;
 import org.springframework.dao.DataIntegrityViolationException;
@@ -40,7 +45,7 @@ public class Leads {
      * @param list the list to put them on; empty for none
      * @return how they stand on the list
      */
-    public Optional<Subscriber> keep(UUID workspace, Lead lead, Optional<UUID> list, Joining joining) {
+    public Optional<Subscriber> keep(WorkspaceId workspace, Lead lead, Optional<ListId> list, Joining joining) {
         try {
             return kept(workspace, lead, list, joining);
         } catch (DataIntegrityViolationException twiceAtOnce) {
@@ -48,12 +53,13 @@ public class Leads {
         }
     }
 
-    private Optional<Subscriber> kept(UUID workspace, Lead lead, Optional<UUID> list, Joining joining) {
+    private Optional<Subscriber> kept(WorkspaceId workspace, Lead lead, Optional<ListId> list, Joining joining) {
         return java.util.Objects.requireNonNull(transaction.execute(status -> {
             Optional<Subscriber> joined = list.map(to -> people.join(workspace, to, joining));
-            if (!leads.known(workspace, lead.promotion(), lead.email())) {
-                LeadRow row = new LeadRow(workspace, lead);
-                row.subscriber = joined.map(Subscriber::id).orElse(null);
+            if (!leads.known(workspace.value(), lead.promotion().value(), lead.email())) {
+                LeadRow row = new LeadRow(workspace.value(), lead);
+                row.subscriber =
+                        joined.map(Subscriber::id).map(SubscriberId::value).orElse(null);
                 if (joined.filter(people::somethingWaits).isPresent()) {
                     row.aside = row.answers;
                     row.answers = Map.of();
@@ -68,8 +74,8 @@ public class Leads {
     @EventListener
     @Transactional
     public void stand(People.ConfirmedAgain again) {
-        for (LeadRow row :
-                leads.waiting(again.subscriber().workspace(), again.subscriber().id())) {
+        for (LeadRow row : leads.waiting(
+                again.subscriber().workspace().value(), again.subscriber().id().value())) {
             row.answers = java.util.Objects.requireNonNull(row.aside);
             row.aside = null;
         }
@@ -80,8 +86,13 @@ public class Leads {
     @Transactional
     public void forget(People.Erased erased) {
         List<LeadRow> theirs = Stream.concat(
-                        leads.ofPerson(erased.workspace(), erased.addressKey(), erased.subscribers()).stream(),
-                        leads.inOtherAlphabets(erased.workspace()).stream()
+                        leads
+                                .ofPerson(
+                                        erased.workspace().value(),
+                                        erased.addressKey(),
+                                        Id.values(erased.subscribers()))
+                                .stream(),
+                        leads.inOtherAlphabets(erased.workspace().value()).stream()
                                 .filter(row -> key(row.email).equals(erased.addressKey())))
                 .distinct()
                 .toList();
@@ -93,7 +104,7 @@ public class Leads {
         }
         clicks.anonymize(
                 erased.workspace(),
-                Stream.concat(erased.clicks().stream(), theirs.stream().map(row -> row.click))
+                Stream.concat(erased.clicks().stream(), theirs.stream().map(row -> new ClickId(row.click)))
                         .distinct()
                         .toList());
     }
@@ -109,15 +120,17 @@ public class Leads {
 
     /** The latest first. */
     @Transactional(readOnly = true)
-    public List<Lead> ofPromotion(UUID workspace, UUID promotion) {
-        return leads.ofPromotion(workspace, promotion).stream()
+    public List<Lead> ofPromotion(WorkspaceId workspace, PromotionId promotion) {
+        return leads.ofPromotion(workspace.value(), promotion.value()).stream()
                 .map(LeadRow::toLead)
                 .toList();
     }
 
     /** What a person sent with forms, the latest first. */
     @Transactional(readOnly = true)
-    public List<Lead> ofAddress(UUID workspace, String address) {
-        return leads.ofAddress(workspace, address).stream().map(LeadRow::toLead).toList();
+    public List<Lead> ofAddress(WorkspaceId workspace, String address) {
+        return leads.ofAddress(workspace.value(), address).stream()
+                .map(LeadRow::toLead)
+                .toList();
     }
 }

@@ -5,8 +5,8 @@ import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.core.id.PromotionId;
 import java.util.List;
-import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -31,7 +31,7 @@ class LeadsController {
     }
 
     @GetMapping("/promotions/{promotion}/leads")
-    String list(@AuthenticationPrincipal Member member, @PathVariable UUID promotion, Model model) {
+    String list(@AuthenticationPrincipal Member member, @PathVariable PromotionId promotion, Model model) {
         Promotion opened = promotions
                 .find(member.workspace(), promotion)
                 .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));

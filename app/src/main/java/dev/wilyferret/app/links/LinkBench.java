@@ -10,6 +10,8 @@ import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.core.address.Tags;
+import dev.wilyferret.core.id.LinkId;
+import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.link.LinkCode;
 import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.text.PlainText;
@@ -17,7 +19,6 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -59,14 +60,14 @@ class LinkBench {
     record Taken(String sent, Map<String, String> tags, int length, String warning) {}
 
     @GetMapping
-    String open(@AuthenticationPrincipal Member member, @PathVariable UUID promotion, Model model) {
+    String open(@AuthenticationPrincipal Member member, @PathVariable PromotionId promotion, Model model) {
         return show(member, promotion(member, promotion), Intake.showing(Map.of()), model);
     }
 
     @PostMapping
     String add(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID promotion,
+            @PathVariable PromotionId promotion,
             @RequestParam MultiValueMap<String, String> typed,
             Model model,
             RedirectAttributes after) {
@@ -91,7 +92,7 @@ class LinkBench {
     @PostMapping("/apart")
     String apart(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID promotion,
+            @PathVariable PromotionId promotion,
             @RequestParam MultiValueMap<String, String> typed,
             Model model) {
         model.addAttribute(
@@ -103,8 +104,8 @@ class LinkBench {
     @PostMapping("/{id}/pause")
     String pause(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID promotion,
-            @PathVariable UUID id,
+            @PathVariable PromotionId promotion,
+            @PathVariable LinkId id,
             @RequestParam boolean paused,
             RedirectAttributes after) {
         links.pause(member.workspace(), id, paused);
@@ -183,7 +184,7 @@ class LinkBench {
                         .or(() -> targets.stream().findFirst());
     }
 
-    private Promotion promotion(Member member, UUID id) {
+    private Promotion promotion(Member member, PromotionId id) {
         return promotions
                 .find(member.workspace(), id)
                 .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));

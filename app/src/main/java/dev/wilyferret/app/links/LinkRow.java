@@ -2,6 +2,10 @@ package dev.wilyferret.app.links;
 
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.core.address.Tags;
+import dev.wilyferret.core.id.LinkId;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.LinkCode;
 import jakarta.persistence.Column;
 import jakarta.persistence.EmbeddedId;
@@ -56,11 +60,11 @@ class LinkRow {
 
     TrackingLink toLink() {
         return new TrackingLink(
-                key.id(),
-                key.workspace(),
-                promotion,
+                new LinkId(key.id()),
+                new WorkspaceId(key.workspace()),
+                new PromotionId(promotion),
                 new LinkCode(code),
-                Optional.ofNullable(page),
+                Optional.ofNullable(page).map(PageId::new),
                 new Tags(source, medium, campaign, term, content),
                 paused);
     }

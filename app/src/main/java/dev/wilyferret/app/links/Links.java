@@ -2,13 +2,16 @@ package dev.wilyferret.app.links;
 
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.core.address.Tags;
+import dev.wilyferret.core.id.LinkId;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.LinkCode;
 import dev.wilyferret.core.text.Refusal;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.random.RandomGenerator;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -52,26 +55,35 @@ public class Links {
     }
 
     @Transactional
-    public TrackingLink add(UUID workspace, UUID promotion, LinkCode code, Optional<UUID> page, Tags tags) {
-        return links.save(new LinkRow(new RowKey(workspace, ids.next()), promotion, code, page, tags, clock.instant()))
+    public TrackingLink add(
+            WorkspaceId workspace, PromotionId promotion, LinkCode code, Optional<PageId> page, Tags tags) {
+        return links.save(new LinkRow(
+                        RowKey.of(workspace, ids.next()),
+                        promotion.value(),
+                        code,
+                        page.map(PageId::value),
+                        tags,
+                        clock.instant()))
                 .toLink();
     }
 
     /** The latest first. */
     @Transactional(readOnly = true)
-    public List<TrackingLink> of(UUID workspace) {
-        return links.ofWorkspace(workspace).stream().map(LinkRow::toLink).toList();
+    public List<TrackingLink> of(WorkspaceId workspace) {
+        return links.ofWorkspace(workspace.value()).stream()
+                .map(LinkRow::toLink)
+                .toList();
     }
 
     /** The latest first. */
-    public List<TrackingLink> ofPromotion(UUID workspace, UUID promotion) {
+    public List<TrackingLink> ofPromotion(WorkspaceId workspace, PromotionId promotion) {
         return of(workspace).stream()
                 .filter(link -> link.promotion().equals(promotion))
                 .toList();
     }
 
     @Transactional
-    public void pause(UUID workspace, UUID id, boolean paused) {
-        links.findById(new RowKey(workspace, id)).ifPresent(row -> row.paused = paused);
+    public void pause(WorkspaceId workspace, LinkId id, boolean paused) {
+        links.findById(RowKey.of(workspace, id)).ifPresent(row -> row.paused = paused);
     }
 }

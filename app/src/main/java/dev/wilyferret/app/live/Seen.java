@@ -4,6 +4,8 @@ import dev.wilyferret.app.pixels.PixelAccount;
 import dev.wilyferret.app.publicpage.PageHtml;
 import dev.wilyferret.app.shelf.MediaFile;
 import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
 import java.time.ZoneId;
@@ -12,7 +14,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.UUID;
 import java.util.stream.Stream;
 
 /**
@@ -27,13 +28,13 @@ record Seen(
         Workspace.Legal legal,
         ZoneId zone,
         Currency currency,
-        Map<UUID, String> paths,
+        Map<PageId, String> paths,
         Map<String, MediaFile> files,
         List<PixelAccount> pixels,
-        Set<UUID> confirming) {
+        Set<ListId> confirming) {
 
     static Seen of(PageDocument document, PageHtml.Surroundings around) {
-        Map<UUID, String> paths = new HashMap<>();
+        Map<PageId, String> paths = new HashMap<>();
         Map<String, MediaFile> files = new HashMap<>();
         if (document instanceof PageDocument.ContentPage content) {
             content.blocks()
@@ -41,7 +42,7 @@ record Seen(
                     .flatMap(placed -> placed.block().ways().stream())
                     .forEach(next -> {
                         switch (next) {
-                            case NextStep.ToPage(UUID id) -> around.page(id).ifPresent(path -> paths.put(id, path));
+                            case NextStep.ToPage(PageId id) -> around.page(id).ifPresent(path -> paths.put(id, path));
                             case NextStep.HandOut(String name) ->
                                 around.file().apply(name).ifPresent(file -> files.put(name, file));
                             default -> {}

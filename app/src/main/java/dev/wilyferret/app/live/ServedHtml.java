@@ -2,13 +2,13 @@ package dev.wilyferret.app.live;
 
 import dev.wilyferret.app.publicpage.Marks;
 import dev.wilyferret.app.publicpage.RenderedPage;
+import dev.wilyferret.core.id.EventId;
 import java.io.ByteArrayOutputStream;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import org.springframework.web.util.HtmlUtils;
 
 /** A rendered page cut at the places where something of the single view belongs. */
@@ -46,7 +46,7 @@ public record ServedHtml(List<Piece> pieces, String policy) {
      * @param view empty where the view is not kept
      * @param values what is known of the visit, for tokens
      */
-    public byte[] forView(Optional<UUID> view, Map<String, String> values) {
+    public byte[] forView(Optional<EventId> view, Map<String, String> values) {
         ByteArrayOutputStream whole = new ByteArrayOutputStream(16_384);
         for (Piece piece : pieces) {
             whole.writeBytes(
@@ -54,7 +54,7 @@ public record ServedHtml(List<Piece> pieces, String policy) {
                         case Piece.Fixed(byte[] fixed) -> fixed;
                         case Piece.OfView(Marks.Piece.Fixed(String html)) -> utf8(html);
                         case Piece.OfView(Marks.Piece.View()) ->
-                            utf8(view.map(UUID::toString).orElse(""));
+                            utf8(view.map(EventId::toString).orElse(""));
                         case Piece.OfView(Marks.Piece.Words(String name, String fallback)) -> {
                             String value = values.getOrDefault(name, "");
                             yield utf8(value.isBlank() ? fallback : HtmlUtils.htmlEscape(value));

@@ -6,7 +6,13 @@ import dev.wilyferret.app.publicpage.PageHtml;
 import dev.wilyferret.app.shelf.MediaFile;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.core.address.Tags;
+import dev.wilyferret.core.id.LinkId;
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PixelId;
+import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.ShortId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.page.PageDocument;
 import java.util.Collection;
@@ -15,7 +21,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.UUID;
 
 /**
  * Everything the public site answers from, as it stood at one moment.
@@ -28,15 +33,15 @@ import java.util.UUID;
  */
 public record SiteSnapshot(
         Map<String, LiveLink> links,
-        Map<UUID, LiveLink> linksById,
+        Map<LinkId, LiveLink> linksById,
         Map<String, LivePage> pages,
-        Map<UUID, LivePage> pagesById,
+        Map<PageId, LivePage> pagesById,
         Map<String, String> entries,
         Map<String, Network> networks,
         Map<String, MediaFile> media,
-        Map<String, UUID> ownBrowsers,
-        Map<UUID, Workspace> workspaces,
-        Map<String, UUID> promotions) {
+        Map<String, WorkspaceId> ownBrowsers,
+        Map<WorkspaceId, Workspace> workspaces,
+        Map<String, WorkspaceId> promotions) {
 
     static final SiteSnapshot EMPTY = new SiteSnapshot(
             Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of());
@@ -58,15 +63,15 @@ public record SiteSnapshot(
 
     static SiteSnapshot of(Collection<Part> parts) {
         Map<String, LiveLink> links = new HashMap<>();
-        Map<UUID, LiveLink> linksById = new HashMap<>();
+        Map<LinkId, LiveLink> linksById = new HashMap<>();
         Map<String, LivePage> pages = new HashMap<>();
-        Map<UUID, LivePage> pagesById = new HashMap<>();
+        Map<PageId, LivePage> pagesById = new HashMap<>();
         Map<String, String> entries = new HashMap<>();
         Map<String, Network> networks = new HashMap<>();
         Map<String, MediaFile> media = new HashMap<>();
-        Map<String, UUID> ownBrowsers = new HashMap<>();
-        Map<UUID, Workspace> workspaces = new HashMap<>();
-        Map<String, UUID> promotions = new HashMap<>();
+        Map<String, WorkspaceId> ownBrowsers = new HashMap<>();
+        Map<WorkspaceId, Workspace> workspaces = new HashMap<>();
+        Map<String, WorkspaceId> promotions = new HashMap<>();
         for (Part part : parts) {
             workspaces.put(part.workspace.id(), part.workspace);
             part.promotions.forEach(slug -> promotions.put(slug, part.workspace.id()));
@@ -94,7 +99,7 @@ public record SiteSnapshot(
         record Nowhere() implements Target {}
     }
 
-    public record LiveLink(UUID id, UUID workspace, UUID promotion, Tags tags, Target target) {}
+    public record LiveLink(LinkId id, WorkspaceId workspace, PromotionId promotion, Tags tags, Target target) {}
 
     /**
      * @param seen what it was drawn of
@@ -107,17 +112,17 @@ public record SiteSnapshot(
      * @param around what it was drawn with, to draw it anew for a form that was sent
      */
     public record LivePage(
-            UUID id,
-            UUID workspace,
-            UUID promotion,
+            PageId id,
+            WorkspaceId workspace,
+            PromotionId promotion,
             String path,
             boolean redirect,
             boolean consent,
             Seen seen,
             Drawings drawings,
-            Map<UUID, PixelAccount> pixels,
+            Map<PixelId, PixelAccount> pixels,
             AffiliateLink out,
-            Map<UUID, AffiliateLink> otherOffers,
+            Map<OfferId, AffiliateLink> otherOffers,
             String offerName,
             PageDocument document,
             PageHtml.Surroundings around) {}
@@ -136,11 +141,11 @@ public record SiteSnapshot(
             return workspaces.size() == 1 ? workspaces.values().stream().findFirst() : Optional.empty();
         }
         return Optional.ofNullable(promotions.get(whose))
-                .or(() -> ShortId.parse(whose))
+                .or(() -> ShortId.parse(whose).map(WorkspaceId::new))
                 .map(workspaces::get);
     }
 
-    public boolean marksOwn(UUID workspace, String fingerprint) {
+    public boolean marksOwn(WorkspaceId workspace, String fingerprint) {
         return workspace.equals(ownBrowsers.get(fingerprint));
     }
 }

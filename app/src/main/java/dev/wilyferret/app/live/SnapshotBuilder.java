@@ -23,6 +23,12 @@ import dev.wilyferret.app.shelf.Shelf;
 import dev.wilyferret.app.workspace.OwnBrowsers;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PixelId;
+import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.page.NextStep;
@@ -88,7 +94,7 @@ class SnapshotBuilder {
     }
 
     /** The workspaces there are. */
-    public List<UUID> workspaces() {
+    public List<WorkspaceId> workspaces() {
         return workspaces.all().stream().map(Workspace::id).toList();
     }
 
@@ -98,7 +104,7 @@ class SnapshotBuilder {
      * @param before what it contributed until now; pages that are the same since are not drawn again
      */
     @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
-    public SiteSnapshot.Part part(UUID workspace, Optional<SiteSnapshot.Part> before) {
+    public SiteSnapshot.Part part(WorkspaceId workspace, Optional<SiteSnapshot.Part> before) {
         return new OfWorkspace(workspaces.get(workspace), before).part();
     }
 
@@ -106,36 +112,38 @@ class SnapshotBuilder {
     private final class OfWorkspace {
 
         private final Workspace workspace;
-        private final Map<UUID, Promotion> promotionById;
-        private final Map<UUID, Offer> offerById;
-        private final Map<UUID, PixelAccount> pixelById = new LinkedHashMap<>();
-        private final Map<UUID, Page> pageById;
-        private final Map<UUID, String> livePaths = new HashMap<>();
+        private final Map<PromotionId, Promotion> promotionById;
+        private final Map<OfferId, Offer> offerById;
+        private final Map<PixelId, PixelAccount> pixelById = new LinkedHashMap<>();
+        private final Map<PageId, Page> pageById;
+        private final Map<PageId, String> livePaths = new HashMap<>();
         private final List<LeftOut> leftOut = new ArrayList<>();
-        private final Set<UUID> confirming;
+        private final Set<ListId> confirming;
         private final List<MediaFile> files;
         private final Map<String, MediaFile> fileByName;
 
-        private final Map<UUID, LivePage> before;
-        private final Map<UUID, String> paths = new HashMap<>();
+        private final Map<PageId, LivePage> before;
+        private final Map<PageId, String> paths = new HashMap<>();
 
         OfWorkspace(Workspace workspace, Optional<SiteSnapshot.Part> before) {
             this.workspace = workspace;
             this.before = before.stream()
                     .flatMap(part -> part.pages().stream())
                     .collect(Collectors.toMap(LivePage::id, Function.identity()));
-            UUID id = workspace.id();
-            promotionById = promotions.of(id).stream().collect(Collectors.toMap(Promotion::id, Function.identity()));
-            offerById = offers.of(id).stream().collect(Collectors.toMap(Offer::id, Function.identity()));
-            pixels.of(id).forEach(pixel -> pixelById.put(pixel.id(), pixel));
-            pageById = pages.readable(id, this::leaveOut).stream()
+            UUID id = workspace.id().value();
+            promotionById = promotions.of(new WorkspaceId(id)).stream()
+                    .collect(Collectors.toMap(Promotion::id, Function.identity()));
+            offerById =
+                    offers.of(new WorkspaceId(id)).stream().collect(Collectors.toMap(Offer::id, Function.identity()));
+            pixels.of(new WorkspaceId(id)).forEach(pixel -> pixelById.put(pixel.id(), pixel));
+            pageById = pages.readable(new WorkspaceId(id), this::leaveOut).stream()
                     .collect(Collectors.toMap(Page::id, Function.identity(), (a, b) -> a, LinkedHashMap::new));
             pageById.values()
                     .forEach(page -> paths.put(
                             page.id(),
-                            SiteRoute.page(promotion(page.promotion()).slug(), page.slug())));
-            confirming = lists.confirming(id);
-            files = shelf.of(id);
+                            SiteRoute.page(promotion(page.promotion().value()).slug(), page.slug())));
+            confirming = lists.confirming(new WorkspaceId(id));
+            files = shelf.of(new WorkspaceId(id));
             fileByName = files.stream().collect(Collectors.toMap(MediaFile::name, Function.identity()));
         }
 
@@ -147,13 +155,13 @@ class SnapshotBuilder {
                     livePages.add(live);
                     livePaths.put(page.id(), live.path());
                     if (page.kind() == PageKind.CONTENT) {
-                        entries.putIfAbsent(promotion(page.promotion()).slug(), live.path());
+                        entries.putIfAbsent(promotion(page.promotion().value()).slug(), live.path());
                     }
                 });
             }
-            UUID id = workspace.id();
-            undrawn.found(id, leftOut);
-            Map<String, LiveLink> liveLinks = links.of(id).stream()
+            UUID id = workspace.id().value();
+            undrawn.found(new WorkspaceId(id), leftOut);
+            Map<String, LiveLink> liveLinks = links.of(new WorkspaceId(id)).stream()
                     .filter(link -> !link.paused())
                     .collect(Collectors.toMap(link -> link.code().text(), this::liveLink));
             return new SiteSnapshot.Part(
@@ -161,9 +169,9 @@ class SnapshotBuilder {
                     liveLinks,
                     livePages,
                     entries,
-                    offers.networksOf(id),
+                    offers.networksOf(new WorkspaceId(id)),
                     files,
-                    ownBrowsers.marks(id),
+                    ownBrowsers.marks(new WorkspaceId(id)),
                     promotionById.values().stream().map(Promotion::slug).collect(Collectors.toSet()));
         }
 
@@ -183,7 +191,7 @@ class SnapshotBuilder {
         }
 
         private LivePage livePage(Page page, PageDocument document) {
-            Map<UUID, PixelAccount> firing = new LinkedHashMap<>();
+            Map<PixelId, PixelAccount> firing = new LinkedHashMap<>();
             document.pixels().stream().filter(pixelById::containsKey).forEach(id -> firing.put(id, pixelById.get(id)));
             Offer offer = offerOf(page.promotion());
             PageHtml.Surroundings around = new PageHtml.Surroundings(
@@ -231,14 +239,14 @@ class SnapshotBuilder {
                                     && content.settings().consent());
         }
 
-        private Map<UUID, AffiliateLink> otherOffers(PageDocument document) {
-            Map<UUID, AffiliateLink> links = new HashMap<>();
+        private Map<OfferId, AffiliateLink> otherOffers(PageDocument document) {
+            Map<OfferId, AffiliateLink> links = new HashMap<>();
             if (document instanceof PageDocument.ContentPage content) {
                 content.blocks()
                         .all()
                         .flatMap(placed -> placed.block().ways().stream())
                         .forEach(next -> {
-                            if (next instanceof NextStep.ToAnotherOffer(UUID id) && offerById.containsKey(id)) {
+                            if (next instanceof NextStep.ToAnotherOffer(OfferId id) && offerById.containsKey(id)) {
                                 links.put(id, offerById.get(id).details().link());
                             }
                         });
@@ -261,12 +269,12 @@ class SnapshotBuilder {
         }
 
         private Promotion promotion(UUID id) {
-            return java.util.Objects.requireNonNull(promotionById.get(id));
+            return java.util.Objects.requireNonNull(promotionById.get(new PromotionId(id)));
         }
 
-        private Offer offerOf(UUID promotion) {
+        private Offer offerOf(PromotionId promotion) {
             return java.util.Objects.requireNonNull(
-                    offerById.get(promotion(promotion).offer()));
+                    offerById.get(promotion(promotion.value()).offer()));
         }
     }
 

@@ -1,5 +1,6 @@
 package dev.wilyferret.app.live;
 
+import dev.wilyferret.core.id.WorkspaceId;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.sql.Statement;
@@ -8,7 +9,6 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.UUID;
 import java.util.stream.Collectors;
 import javax.sql.DataSource;
 import org.postgresql.PGConnection;
@@ -37,7 +37,7 @@ public class SnapshotKeeper implements SmartLifecycle, ApplicationRunner {
 
     private final SnapshotBuilder builder;
     private final DataSource dataSource;
-    private final Map<UUID, SiteSnapshot.Part> parts = new HashMap<>();
+    private final Map<WorkspaceId, SiteSnapshot.Part> parts = new HashMap<>();
     private volatile SiteSnapshot snapshot = SiteSnapshot.EMPTY;
     private volatile boolean running;
     private Optional<Thread> listener = Optional.empty();
@@ -60,7 +60,7 @@ public class SnapshotKeeper implements SmartLifecycle, ApplicationRunner {
                 readAll();
                 while (running) {
                     read(Arrays.stream(words.getNotifications(LISTEN_MILLIS))
-                            .map(word -> UUID.fromString(word.getParameter()))
+                            .map(word -> WorkspaceId.of(word.getParameter()))
                             .collect(Collectors.toSet()));
                 }
                 statement.execute("unlisten *");
@@ -80,7 +80,7 @@ public class SnapshotKeeper implements SmartLifecycle, ApplicationRunner {
     }
 
     /** Reads these workspaces anew; the others stay as they are known. */
-    private synchronized void read(Set<UUID> changed) {
+    private synchronized void read(Set<WorkspaceId> changed) {
         if (!changed.isEmpty()) {
             changed.forEach(this::readPart);
             snapshot = SiteSnapshot.of(parts.values());
@@ -88,7 +88,7 @@ public class SnapshotKeeper implements SmartLifecycle, ApplicationRunner {
     }
 
     /** What is wrong in one workspace keeps no other from being read; while the database is away none can be. */
-    private void readPart(UUID workspace) {
+    private void readPart(WorkspaceId workspace) {
         try {
             parts.put(workspace, builder.part(workspace, Optional.ofNullable(parts.get(workspace))));
         } catch (DataAccessException | TransactionException databaseAway) {

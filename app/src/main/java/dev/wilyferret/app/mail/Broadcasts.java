@@ -2,11 +2,12 @@ package dev.wilyferret.app.mail;
 
 import dev.wilyferret.app.people.Audience;
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.MailId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.text.Refusal;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.Optional;
-import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -31,7 +32,7 @@ public class Broadcasts {
      * @throws Refusal if it is not written, is under way already, or would go out to nobody
      */
     @Transactional
-    public void send(UUID workspace, UUID id, Audience who, Optional<Instant> at) {
+    public void send(WorkspaceId workspace, MailId id, Audience who, Optional<Instant> at) {
         MailRow row = row(workspace, id);
         if (row.subject.isEmpty() || row.body.isEmpty()) {
             throw new Refusal("This mail has no %s yet. Write it before you send it."
@@ -72,7 +73,7 @@ public class Broadcasts {
 
     /** Holds the letters back that are still waiting; a planned one becomes a draft again. */
     @Transactional
-    public void stop(UUID workspace, UUID id) {
+    public void stop(WorkspaceId workspace, MailId id) {
         MailRow row = row(workspace, id);
         if (row.state == Written.State.RUNNING) {
             row.state = Written.State.STOPPED;
@@ -82,14 +83,14 @@ public class Broadcasts {
     }
 
     @Transactional
-    public void resume(UUID workspace, UUID id) {
+    public void resume(WorkspaceId workspace, MailId id) {
         MailRow row = row(workspace, id);
         if (row.state == Written.State.STOPPED) {
             row.state = Written.State.RUNNING;
         }
     }
 
-    private MailRow row(UUID workspace, UUID id) {
-        return mails.toChange(new RowKey(workspace, id)).orElseThrow();
+    private MailRow row(WorkspaceId workspace, MailId id) {
+        return mails.toChange(RowKey.of(workspace, id)).orElseThrow();
     }
 }

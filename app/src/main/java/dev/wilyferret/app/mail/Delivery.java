@@ -4,7 +4,9 @@ import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
 import dev.wilyferret.app.shelf.Bonus;
 import dev.wilyferret.app.shelf.Bonuses;
+import dev.wilyferret.core.id.BonusId;
 import dev.wilyferret.core.id.ShortId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.mail.MailText;
 import dev.wilyferret.core.page.RichText;
 import dev.wilyferret.core.people.EmailAddress;
@@ -13,7 +15,6 @@ import dev.wilyferret.core.text.Refusal;
 import java.time.Duration;
 import java.util.Comparator;
 import java.util.Optional;
-import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -37,7 +38,7 @@ public class Delivery {
 
     /** Mails a link, if the address is on a list for good; says nothing either way. */
     @Transactional
-    public void renew(UUID workspace, UUID bonusId, String typed) {
+    public void renew(WorkspaceId workspace, BonusId bonusId, String typed) {
         Optional<Bonus> bonus = bonuses.find(workspace, bonusId);
         Optional<Subscriber> found = address(typed)
                 .flatMap(address -> people.ofAddress(workspace, address.key()).stream()

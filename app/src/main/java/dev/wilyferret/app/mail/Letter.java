@@ -1,5 +1,9 @@
 package dev.wilyferret.app.mail;
 
+import dev.wilyferret.core.id.LetterId;
+import dev.wilyferret.core.id.MailId;
+import dev.wilyferret.core.id.SubscriberId;
+import dev.wilyferret.core.id.WorkspaceId;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.UUID;
@@ -11,11 +15,11 @@ import java.util.UUID;
  * @param answer what the mail server said last, or why it is not sent; empty if nothing is to be said
  */
 public record Letter(
-        UUID workspace,
-        UUID id,
+        WorkspaceId workspace,
+        LetterId id,
         UUID open,
-        UUID mail,
-        UUID subscriber,
+        MailId mail,
+        SubscriberId subscriber,
         State state,
         Instant dueAt,
         int attempts,

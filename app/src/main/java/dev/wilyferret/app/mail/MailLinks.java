@@ -9,7 +9,12 @@ import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.core.address.Tags;
+import dev.wilyferret.core.id.LetterId;
+import dev.wilyferret.core.id.LinkId;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.SubscriberId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.link.Slug;
 import java.time.Clock;
@@ -17,7 +22,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -59,24 +63,28 @@ public class MailLinks {
 
     /** The id of each destination of a mail, named for good. */
     @Transactional
-    public Map<String, UUID> named(Written mail) {
-        Map<String, UUID> known = new HashMap<>();
-        mails.links(mail.workspace(), mail.id()).forEach(link -> known.put(link.getDestination(), link.getId()));
+    public Map<String, LinkId> named(Written mail) {
+        Map<String, LinkId> known = new HashMap<>();
+        mails.links(mail.workspace().value(), mail.id().value())
+                .forEach(link -> known.put(link.getDestination(), new LinkId(link.getId())));
         for (String destination : mail.text().destinations()) {
             if (!known.containsKey(destination)) {
-                UUID id = ids.next();
-                if (mails.nameLink(mail.workspace(), id, mail.id(), destination) == 1) {
-                    tracked(mail, destination).ifPresent(link -> mails.tie(mail.workspace(), id, link));
+                LinkId id = new LinkId(ids.next());
+                if (mails.nameLink(
+                                mail.workspace().value(), id.value(), mail.id().value(), destination)
+                        == 1) {
+                    tracked(mail, destination)
+                            .ifPresent(link -> mails.tie(mail.workspace().value(), id.value(), link.value()));
                 }
-                mails.links(mail.workspace(), mail.id())
-                        .forEach(link -> known.put(link.getDestination(), link.getId()));
+                mails.links(mail.workspace().value(), mail.id().value())
+                        .forEach(link -> known.put(link.getDestination(), new LinkId(link.getId())));
             }
         }
         return known;
     }
 
     /** The tracking link of a destination that is a page of a promotion. */
-    private Optional<UUID> tracked(Written mail, String destination) {
+    private Optional<LinkId> tracked(Written mail, String destination) {
         if (!destination.startsWith(site.of("/"))) {
             return Optional.empty();
         }
@@ -87,7 +95,7 @@ public class MailLinks {
                 .findFirst();
         return promotion.map(one -> {
             List<Page> own = pages.ofPromotion(mail.workspace(), one.id());
-            Optional<UUID> page = own.stream()
+            Optional<PageId> page = own.stream()
                     .filter(each -> path.length > 1 && each.slug().equals(path[1]))
                     .findFirst()
                     .or(() -> own.stream()
@@ -105,7 +113,7 @@ public class MailLinks {
     }
 
     /** Where a link of a letter leads over the site. */
-    public String address(Letter letter, UUID link) {
+    public String address(Letter letter, LinkId link) {
         return site.of(SiteRoute.MAIL.path(letter.workspace(), letter.open(), link));
     }
 
@@ -114,7 +122,7 @@ public class MailLinks {
      *
      * @param link the tracking link it is; empty if it leads elsewhere than to a promotion's page
      */
-    public record Followed(String destination, Optional<UUID> link, UUID workspace, UUID subscriber) {}
+    public record Followed(String destination, Optional<LinkId> link, WorkspaceId workspace, SubscriberId subscriber) {}
 
     /**
      * Follows a link of a letter; empty if there is no such letter or link.
@@ -123,15 +131,25 @@ public class MailLinks {
      * @param noted whether it counts as followed
      */
     @Transactional
-    public Optional<Followed> follow(UUID workspace, UUID letter, UUID link, Outbox outbox, boolean noted) {
-        return outbox.opened(workspace, letter)
-                .flatMap(found -> mails.link(workspace, link)
-                        .filter(one -> one.getMail().equals(found.mail()))
+    public Optional<Followed> follow(
+            WorkspaceId workspace, LetterId letter, LinkId link, Outbox outbox, boolean noted) {
+        return outbox.opened(workspace, letter.value())
+                .flatMap(found -> mails.link(workspace.value(), link.value())
+                        .filter(one -> one.getMail().equals(found.mail().value()))
                         .map(one -> {
                             if (noted) {
-                                mails.noteClick(workspace, ids.next(), link, found.id(), clock.instant());
+                                mails.noteClick(
+                                        workspace.value(),
+                                        ids.next(),
+                                        link.value(),
+                                        found.id().value(),
+                                        clock.instant());
                             }
-                            return new Followed(one.getDestination(), one.getLink(), workspace, found.subscriber());
+                            return new Followed(
+                                    one.getDestination(),
+                                    one.getLink().map(LinkId::new),
+                                    workspace,
+                                    found.subscriber());
                         }));
     }
 }

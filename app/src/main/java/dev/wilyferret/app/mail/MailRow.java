@@ -2,6 +2,10 @@ package dev.wilyferret.app.mail;
 
 import dev.wilyferret.app.people.Audience;
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.MailId;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.mail.MailText;
 import dev.wilyferret.core.page.RichText;
 import jakarta.persistence.Column;
@@ -57,7 +61,7 @@ class MailRow {
                     who.text(),
                     who.tag(),
                     who.source(),
-                    who.page().map(UUID::toString).orElse(""),
+                    who.page().map(PageId::toString).orElse(""),
                     who.from().map(Instant::toString).orElse(""),
                     who.until().map(Instant::toString).orElse(""));
         }
@@ -68,7 +72,7 @@ class MailRow {
                     text,
                     tag,
                     source,
-                    page.isEmpty() ? Optional.empty() : Optional.of(UUID.fromString(page)),
+                    page.isEmpty() ? Optional.empty() : Optional.of(PageId.of(page)),
                     from.isEmpty() ? Optional.empty() : Optional.of(Instant.parse(from)),
                     until.isEmpty() ? Optional.empty() : Optional.of(Instant.parse(until)));
         }
@@ -108,9 +112,9 @@ class MailRow {
 
     Written toWritten() {
         return new Written(
-                key.workspace(),
-                key.id(),
-                list,
+                new WorkspaceId(key.workspace()),
+                new MailId(key.id()),
+                new ListId(list),
                 kind,
                 position,
                 name,

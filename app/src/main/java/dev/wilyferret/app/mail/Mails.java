@@ -3,7 +3,10 @@ package dev.wilyferret.app.mail;
 import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.MailId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.mail.MailText;
 import dev.wilyferret.core.mail.Sequence;
 import dev.wilyferret.core.page.RichText;
@@ -15,7 +18,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -59,49 +62,54 @@ public class Mails {
 
     /** Adds a mail at the end of its kind. */
     @Transactional
-    public Written add(UUID workspace, UUID list, Written.Kind kind, String name, MailText text) {
-        int position = mails.lastPosition(workspace, list, kind).orElse(0) + APART;
-        MailRow row = new MailRow(new RowKey(workspace, ids.next()), list, kind, position, name, text, clock.instant());
+    public Written add(WorkspaceId workspace, ListId list, Written.Kind kind, String name, MailText text) {
+        int position = mails.lastPosition(workspace.value(), list.value(), kind).orElse(0) + APART;
+        MailRow row = new MailRow(
+                RowKey.of(workspace, ids.next()), list.value(), kind, position, name, text, clock.instant());
         return mails.saveAndFlush(row).toWritten();
     }
 
     /** Adds a mail to a list's sequence, switched off until it is written. */
     @Transactional
-    public Written addToSequence(UUID workspace, UUID list, Duration delay, MailText text) {
-        int number = mails.ofKind(workspace, list, Written.Kind.SEQUENCE).size() + 1;
+    public Written addToSequence(WorkspaceId workspace, ListId list, Duration delay, MailText text) {
+        int number = mails.ofKind(workspace.value(), list.value(), Written.Kind.SEQUENCE)
+                        .size()
+                + 1;
         Written made = add(workspace, list, Written.Kind.SEQUENCE, "mail-" + number, text);
         row(workspace, made.id()).delayMinutes = (int) delay.toMinutes();
         return row(workspace, made.id()).toWritten();
     }
 
     @Transactional(readOnly = true)
-    public Optional<Written> find(UUID workspace, UUID id) {
-        return mails.findById(new RowKey(workspace, id))
+    public Optional<Written> find(WorkspaceId workspace, MailId id) {
+        return mails.findById(RowKey.of(workspace, id))
                 .filter(row -> row.removedAt == null)
                 .map(MailRow::toWritten);
     }
 
     /** Also one that was taken out of its sequence. */
     @Transactional(readOnly = true)
-    public Written sent(UUID workspace, UUID id) {
-        return mails.findById(new RowKey(workspace, id)).orElseThrow().toWritten();
+    public Written sent(WorkspaceId workspace, MailId id) {
+        return mails.findById(RowKey.of(workspace, id)).orElseThrow().toWritten();
     }
 
     @Transactional(readOnly = true)
-    public List<Written> of(UUID workspace, UUID list, Written.Kind kind) {
-        return mails.ofKind(workspace, list, kind).stream()
+    public List<Written> of(WorkspaceId workspace, ListId list, Written.Kind kind) {
+        return mails.ofKind(workspace.value(), list.value(), kind).stream()
                 .map(MailRow::toWritten)
                 .toList();
     }
 
     /** The lists that have mails of a sequence, none of which is switched on. */
     @Transactional(readOnly = true)
-    public Set<UUID> listsSwitchedOff(UUID workspace) {
-        return mails.listsSwitchedOff(workspace);
+    public Set<ListId> listsSwitchedOff(WorkspaceId workspace) {
+        return mails.listsSwitchedOff(workspace.value()).stream()
+                .map(ListId::new)
+                .collect(Collectors.toSet());
     }
 
     @Transactional(readOnly = true)
-    public Sequence sequence(UUID workspace, UUID list) {
+    public Sequence sequence(WorkspaceId workspace, ListId list) {
         return new Sequence(of(workspace, list, Written.Kind.SEQUENCE).stream()
                 .map(Written::step)
                 .toList());
@@ -114,7 +122,7 @@ public class Mails {
      * @return whether it was kept; false if it was changed elsewhere since
      */
     @Transactional
-    public boolean write(UUID workspace, UUID id, int revision, String name, MailText text) {
+    public boolean write(WorkspaceId workspace, MailId id, int revision, String name, MailText text) {
         MailRow row = row(workspace, id);
         if (row.revision != revision || row.toWritten().closed()) {
             return false;
@@ -127,7 +135,7 @@ public class Mails {
 
     /** @throws Refusal if a mail without subject or words would be switched on */
     @Transactional
-    public void time(UUID workspace, UUID id, Duration delay, boolean afterOptIn, boolean live) {
+    public void time(WorkspaceId workspace, MailId id, Duration delay, boolean afterOptIn, boolean live) {
         MailRow row = row(workspace, id);
         if (live && (row.subject.isEmpty() || row.body.isEmpty())) {
             throw new Refusal("This mail has no %s yet. Write it first, then switch it on."
@@ -136,14 +144,14 @@ public class Mails {
         row.delayMinutes = (int) delay.toMinutes();
         row.afterOptIn = afterOptIn;
         row.live = live;
-        people.lookAgain(workspace, row.list);
+        people.lookAgain(workspace, new ListId(row.list));
     }
 
     /** Moves a mail of a sequence by places. */
     @Transactional
-    public void move(UUID workspace, UUID id, int by) {
+    public void move(WorkspaceId workspace, MailId id, int by) {
         MailRow row = row(workspace, id);
-        List<MailRow> all = new ArrayList<>(mails.ofKind(workspace, row.list, Written.Kind.SEQUENCE));
+        List<MailRow> all = new ArrayList<>(mails.ofKind(workspace.value(), row.list, Written.Kind.SEQUENCE));
         int from = all.indexOf(row);
         int to = Math.clamp(from + by, 0, all.size() - 1);
         all.remove(from);
@@ -151,30 +159,30 @@ public class Mails {
         for (int i = 0; i < all.size(); i++) {
             all.get(i).position = (i + 1) * APART;
         }
-        people.lookAgain(workspace, row.list);
+        people.lookAgain(workspace, new ListId(row.list));
     }
 
     /** Takes a mail out; what was sent of it stays known. */
     @Transactional
-    public void remove(UUID workspace, UUID id) {
+    public void remove(WorkspaceId workspace, MailId id) {
         MailRow row = row(workspace, id);
         row.removedAt = clock.instant();
         row.live = false;
         if (row.state == Written.State.RUNNING || row.state == Written.State.SCHEDULED) {
             row.state = Written.State.STOPPED;
         }
-        people.lookAgain(workspace, row.list);
+        people.lookAgain(workspace, new ListId(row.list));
     }
 
     /** Puts a mail back that was taken out. */
     @Transactional
-    public void putBack(UUID workspace, UUID id) {
+    public void putBack(WorkspaceId workspace, MailId id) {
         MailRow row = row(workspace, id);
         row.removedAt = null;
-        people.lookAgain(workspace, row.list);
+        people.lookAgain(workspace, new ListId(row.list));
     }
 
-    private MailRow row(UUID workspace, UUID id) {
-        return mails.toChange(new RowKey(workspace, id)).orElseThrow();
+    private MailRow row(WorkspaceId workspace, MailId id) {
+        return mails.toChange(RowKey.of(workspace, id)).orElseThrow();
     }
 }

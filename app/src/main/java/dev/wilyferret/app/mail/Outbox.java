@@ -5,7 +5,14 @@ import dev.wilyferret.app.people.Audience;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.Id;
+import dev.wilyferret.core.id.LetterId;
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.MailId;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.SubscriberId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.mail.Retry;
 import dev.wilyferret.core.people.Standing;
 import java.time.Clock;
@@ -58,23 +65,24 @@ public class Outbox {
     @Transactional
     public void ask(People.ConfirmationWanted wanted) {
         Subscriber one = wanted.subscriber();
-        Optional<MailRow> mail = mails.ofKind(one.workspace(), one.list(), Written.Kind.CONFIRM).stream()
-                .findFirst();
+        Optional<MailRow> mail =
+                mails.ofKind(one.workspace().value(), one.list().value(), Written.Kind.CONFIRM).stream()
+                        .findFirst();
         if (mail.isEmpty()) {
             return;
         }
         Instant now = clock.instant();
-        Optional<OutboxRow> last =
-                outbox.lastRound(one.workspace(), mail.get().key.id(), one.id());
+        Optional<OutboxRow> last = outbox.lastRound(
+                one.workspace().value(), mail.get().key.id(), one.id().value());
         if (last.filter(row -> !row.dueAt.plus(ASK_AGAIN).isBefore(now)).isPresent()) {
             return;
         }
-        Instant free = outbox.lastAsked(one.workspace(), addressKey(one))
+        Instant free = outbox.lastAsked(one.workspace().value(), addressKey(one))
                 .map(asked -> asked.plus(ASK_AGAIN))
                 .filter(now::isBefore)
                 .orElse(now);
         Instant due = now.plus(wanted.network().isEmpty() ? Duration.ZERO : asked.reserve(wanted.network()));
-        OutboxRow row = next(one, mail.get().key.id(), last, due.isAfter(free) ? due : free);
+        OutboxRow row = next(one, new MailId(mail.get().key.id()), last, due.isAfter(free) ? due : free);
         row.answer = row.dueAt.equals(now)
                 ? ""
                 : due.isAfter(free)
@@ -85,11 +93,11 @@ public class Outbox {
     }
 
     /** A mail that may come several times, once more. */
-    private OutboxRow next(Subscriber one, UUID mail, Optional<OutboxRow> last, Instant due) {
+    private OutboxRow next(Subscriber one, MailId mail, Optional<OutboxRow> last, Instant due) {
         return new OutboxRow(
-                new RowKey(one.workspace(), ids.next()),
-                mail,
-                one.id(),
+                RowKey.of(one.workspace(), ids.next()),
+                mail.value(),
+                one.id().value(),
                 last.map(row -> row.round + 1).orElse(0),
                 due);
     }
@@ -102,14 +110,15 @@ public class Outbox {
     @EventListener
     @Transactional
     public void forget(People.Erased erased) {
-        outbox.forgetAnswers(erased.workspace(), erased.subscribers());
-        outbox.drop(erased.workspace(), erased.subscribers(), "The person was erased.");
+        outbox.forgetAnswers(erased.workspace().value(), Id.values(erased.subscribers()));
+        outbox.drop(erased.workspace().value(), Id.values(erased.subscribers()), "The person was erased.");
     }
 
     /** Puts a mail in that may come several times, unless it did within a time. */
     @Transactional
-    public void oncePer(Duration time, Subscriber one, UUID mail) {
-        Optional<OutboxRow> last = outbox.lastRound(one.workspace(), mail, one.id());
+    public void oncePer(Duration time, Subscriber one, MailId mail) {
+        Optional<OutboxRow> last =
+                outbox.lastRound(one.workspace().value(), mail.value(), one.id().value());
         Instant now = clock.instant();
         if (last.isEmpty() || last.get().dueAt.plus(time).isBefore(now)) {
             outbox.save(next(one, mail, last, now));
@@ -118,9 +127,15 @@ public class Outbox {
 
     /** Puts a mail of a sequence in; a person gets it once. */
     @Transactional
-    public void add(Subscriber one, UUID mail) {
-        if (outbox.lastRound(one.workspace(), mail, one.id()).isEmpty()) {
-            outbox.save(new OutboxRow(new RowKey(one.workspace(), ids.next()), mail, one.id(), 0, clock.instant()));
+    public void add(Subscriber one, MailId mail) {
+        if (outbox.lastRound(one.workspace().value(), mail.value(), one.id().value())
+                .isEmpty()) {
+            outbox.save(new OutboxRow(
+                    RowKey.of(one.workspace(), ids.next()),
+                    mail.value(),
+                    one.id().value(),
+                    0,
+                    clock.instant()));
         }
     }
 
@@ -132,16 +147,16 @@ public class Outbox {
 
     /** How far a person has come in the sequence; empty if nothing of it came to them yet. */
     Optional<OutboxStore.Reached> reached(Subscriber one) {
-        return outbox.reached(one.workspace(), one.id());
+        return outbox.reached(one.workspace().value(), one.id().value());
     }
 
     /** For each mail of a list's sequence, how many confirmed people have not come to it yet. */
     @Transactional(readOnly = true)
-    public Map<UUID, Long> stillBefore(UUID workspace, UUID list) {
-        List<OutboxStore.Standing> standing = outbox.standing(workspace, list);
-        return mails.ofKind(workspace, list, Written.Kind.SEQUENCE).stream()
+    public Map<MailId, Long> stillBefore(WorkspaceId workspace, ListId list) {
+        List<OutboxStore.Standing> standing = outbox.standing(workspace.value(), list.value());
+        return mails.ofKind(workspace.value(), list.value(), Written.Kind.SEQUENCE).stream()
                 .collect(Collectors.toMap(
-                        mail -> mail.key.id(),
+                        mail -> new MailId(mail.key.id()),
                         mail -> standing.stream()
                                 .filter(place -> place.getPosition() < mail.position)
                                 .mapToLong(OutboxStore.Standing::getPeople)
@@ -152,14 +167,14 @@ public class Outbox {
     @Transactional
     public int address(Written mail, Audience who) {
         return outbox.address(
-                mail.workspace(),
-                mail.id(),
-                mail.list(),
+                mail.workspace().value(),
+                mail.id().value(),
+                mail.list().value(),
                 clock.instant(),
                 Standing.CONFIRMED.name(),
                 who.tag(),
                 who.source(),
-                who.page().orElse(null),
+                who.page().map(PageId::value).orElse(null),
                 who.from().orElse(null),
                 who.until().orElse(null),
                 who.like());
@@ -241,8 +256,8 @@ public class Outbox {
 
     /** Tries a refused letter once more. */
     @Transactional
-    public void again(UUID workspace, UUID id) {
-        outbox.findById(new RowKey(workspace, id))
+    public void again(WorkspaceId workspace, LetterId id) {
+        outbox.findById(RowKey.of(workspace, id))
                 .filter(row -> row.state == Letter.State.REFUSED)
                 .ifPresent(row -> {
                     row.state = Letter.State.WAITING;
@@ -252,7 +267,7 @@ public class Outbox {
     }
 
     private OutboxRow row(Letter letter) {
-        return outbox.findById(new RowKey(letter.workspace(), letter.id())).orElseThrow();
+        return outbox.findById(RowKey.of(letter.workspace(), letter.id())).orElseThrow();
     }
 
     private static String shown(String answer) {
@@ -285,14 +300,16 @@ public class Outbox {
 
     /** By mail, for the mails of a list. */
     @Transactional(readOnly = true)
-    public Map<UUID, Progress> progress(UUID workspace, UUID list) {
-        Map<UUID, Long> clicked = new HashMap<>();
-        outbox.clicked(workspace, list).forEach(row -> clicked.put(row.getMail(), row.getLetters()));
-        Map<UUID, Map<Letter.State, Long>> letters = new HashMap<>();
-        outbox.counts(workspace, list)
-                .forEach(row -> letters.computeIfAbsent(row.getMail(), mail -> new EnumMap<>(Letter.State.class))
+    public Map<MailId, Progress> progress(WorkspaceId workspace, ListId list) {
+        Map<MailId, Long> clicked = new HashMap<>();
+        outbox.clicked(workspace.value(), list.value())
+                .forEach(row -> clicked.put(new MailId(row.getMail()), row.getLetters()));
+        Map<MailId, Map<Letter.State, Long>> letters = new HashMap<>();
+        outbox.counts(workspace.value(), list.value())
+                .forEach(row -> letters.computeIfAbsent(
+                                new MailId(row.getMail()), mail -> new EnumMap<>(Letter.State.class))
                         .put(Letter.State.valueOf(row.getState()), row.getLetters()));
-        Map<UUID, Progress> all = new HashMap<>();
+        Map<MailId, Progress> all = new HashMap<>();
         letters.forEach((mail, counts) -> all.put(mail, new Progress(counts, clicked.getOrDefault(mail, 0L))));
         return all;
     }
@@ -300,51 +317,51 @@ public class Outbox {
     @Transactional(readOnly = true)
     public Progress progress(Written mail) {
         Map<Letter.State, Long> letters = new EnumMap<>(Letter.State.class);
-        outbox.countsOf(mail.workspace(), mail.id())
+        outbox.countsOf(mail.workspace().value(), mail.id().value())
                 .forEach(row -> letters.put(Letter.State.valueOf(row.getState()), row.getLetters()));
         return new Progress(letters, 0);
     }
 
     @Transactional(readOnly = true)
-    public Map<Letter.State, Long> states(UUID workspace) {
+    public Map<Letter.State, Long> states(WorkspaceId workspace) {
         Map<Letter.State, Long> states = new EnumMap<>(Letter.State.class);
-        outbox.states(workspace).forEach(row -> states.put((Letter.State) row[0], (Long) row[1]));
+        outbox.states(workspace.value()).forEach(row -> states.put((Letter.State) row[0], (Long) row[1]));
         return states;
     }
 
     /** The latest first. */
     @Transactional(readOnly = true)
-    public List<Letter> latest(UUID workspace, List<Letter.State> states) {
-        return outbox.latest(workspace, states, Limit.of(200)).stream()
+    public List<Letter> latest(WorkspaceId workspace, List<Letter.State> states) {
+        return outbox.latest(workspace.value(), states, Limit.of(200)).stream()
                 .map(OutboxRow::toLetter)
                 .toList();
     }
 
     @Transactional(readOnly = true)
-    public Optional<Letter> find(UUID workspace, UUID id) {
-        return outbox.findById(new RowKey(workspace, id)).map(OutboxRow::toLetter);
+    public Optional<Letter> find(WorkspaceId workspace, LetterId id) {
+        return outbox.findById(RowKey.of(workspace, id)).map(OutboxRow::toLetter);
     }
 
     /** The letter whose links name it so. */
     @Transactional(readOnly = true)
-    Optional<Letter> opened(UUID workspace, UUID open) {
-        return outbox.opened(workspace, open).map(OutboxRow::toLetter);
+    Optional<Letter> opened(WorkspaceId workspace, UUID open) {
+        return outbox.opened(workspace.value(), open).map(OutboxRow::toLetter);
     }
 
     @Transactional(readOnly = true)
-    public List<Letter> ofPeople(UUID workspace, List<UUID> subscribers) {
-        return outbox.ofPeople(workspace, subscribers).stream()
+    public List<Letter> ofPeople(WorkspaceId workspace, List<SubscriberId> subscribers) {
+        return outbox.ofPeople(workspace.value(), Id.values(subscribers)).stream()
                 .map(OutboxRow::toLetter)
                 .toList();
     }
 
     /** A link that a person followed. */
-    public record Followed(Instant at, UUID mail, String destination) {}
+    public record Followed(Instant at, MailId mail, String destination) {}
 
     @Transactional(readOnly = true)
-    public List<Followed> followed(UUID workspace, List<UUID> subscribers) {
-        return outbox.followed(workspace, subscribers).stream()
-                .map(row -> new Followed(row.getAt(), row.getMail(), row.getDestination()))
+    public List<Followed> followed(WorkspaceId workspace, List<SubscriberId> subscribers) {
+        return outbox.followed(workspace.value(), Id.values(subscribers)).stream()
+                .map(row -> new Followed(row.getAt(), new MailId(row.getMail()), row.getDestination()))
                 .toList();
     }
 }

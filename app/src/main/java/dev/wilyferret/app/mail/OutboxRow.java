@@ -1,6 +1,10 @@
 package dev.wilyferret.app.mail;
 
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.LetterId;
+import dev.wilyferret.core.id.MailId;
+import dev.wilyferret.core.id.SubscriberId;
+import dev.wilyferret.core.id.WorkspaceId;
 import jakarta.persistence.Column;
 import jakarta.persistence.EmbeddedId;
 import jakarta.persistence.Entity;
@@ -55,7 +59,12 @@ class OutboxRow {
     }
 
     OutboxRow(Letter past) {
-        this(new RowKey(past.workspace(), past.id()), past.mail(), past.subscriber(), 0, past.dueAt());
+        this(
+                RowKey.of(past.workspace(), past.id()),
+                past.mail().value(),
+                past.subscriber().value(),
+                0,
+                past.dueAt());
         open = past.open();
         state = past.state();
         attempts = past.attempts();
@@ -65,11 +74,11 @@ class OutboxRow {
 
     Letter toLetter() {
         return new Letter(
-                key.workspace(),
-                key.id(),
+                new WorkspaceId(key.workspace()),
+                new LetterId(key.id()),
                 open,
-                mail,
-                subscriber,
+                new MailId(mail),
+                new SubscriberId(subscriber),
                 state,
                 dueAt,
                 attempts,

@@ -1,12 +1,14 @@
 package dev.wilyferret.app.mail;
 
 import dev.wilyferret.app.people.Audience;
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.MailId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.mail.MailText;
 import dev.wilyferret.core.mail.Sequence;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Optional;
-import java.util.UUID;
 
 /**
  * A mail as it stands written.
@@ -17,9 +19,9 @@ import java.util.UUID;
  * @param sendAt when a broadcast begins
  */
 public record Written(
-        UUID workspace,
-        UUID id,
-        UUID list,
+        WorkspaceId workspace,
+        MailId id,
+        ListId list,
         Kind kind,
         int position,
         String name,

@@ -15,6 +15,7 @@ import dev.wilyferret.app.postman.Postman;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.id.MailId;
 import dev.wilyferret.core.mail.MailText;
 import dev.wilyferret.core.page.RichText;
 import dev.wilyferret.core.people.Standing;
@@ -27,7 +28,6 @@ import java.time.format.DateTimeParseException;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -80,14 +80,14 @@ class MailBench {
         this.workspaces = workspaces;
     }
 
-    private Written mail(Member member, UUID id) {
+    private Written mail(Member member, MailId id) {
         return mails.find(member.workspace(), id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
     }
 
     @GetMapping
     String open(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID id,
+            @PathVariable MailId id,
             @RequestParam MultiValueMap<String, String> asked,
             @RequestParam(defaultValue = "") String as,
             Model model) {
@@ -146,7 +146,7 @@ class MailBench {
     @PostMapping
     String write(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID id,
+            @PathVariable MailId id,
             @RequestParam MultiValueMap<String, String> typed,
             @RequestParam int revision,
             @RequestParam(defaultValue = "") String as,
@@ -180,7 +180,7 @@ class MailBench {
     }
 
     @PostMapping("/sample")
-    String sample(@AuthenticationPrincipal Member member, @PathVariable UUID id, RedirectAttributes after) {
+    String sample(@AuthenticationPrincipal Member member, @PathVariable MailId id, RedirectAttributes after) {
         Written mail = mail(member, id);
         Subscriber reader = previews.as(mail, "");
         after.addFlashAttribute(
@@ -195,7 +195,7 @@ class MailBench {
     @PostMapping("/send")
     String send(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID id,
+            @PathVariable MailId id,
             @RequestParam MultiValueMap<String, String> typed,
             RedirectAttributes after) {
         Written mail = mail(member, id);
@@ -224,20 +224,20 @@ class MailBench {
     }
 
     @PostMapping("/stop")
-    String stop(@AuthenticationPrincipal Member member, @PathVariable UUID id) {
+    String stop(@AuthenticationPrincipal Member member, @PathVariable MailId id) {
         broadcasts.stop(member.workspace(), mail(member, id).id());
         return "redirect:/people/mails/" + id;
     }
 
     @PostMapping("/resume")
-    String resume(@AuthenticationPrincipal Member member, @PathVariable UUID id) {
+    String resume(@AuthenticationPrincipal Member member, @PathVariable MailId id) {
         broadcasts.resume(member.workspace(), mail(member, id).id());
         return "redirect:/people/mails/" + id;
     }
 
     /** How far a broadcast is, asked again while it runs. */
     @GetMapping("/progress")
-    String progress(@AuthenticationPrincipal Member member, @PathVariable UUID id, Model model) {
+    String progress(@AuthenticationPrincipal Member member, @PathVariable MailId id, Model model) {
         Written mail = mail(member, id);
         model.addAttribute("mail", mail);
         model.addAttribute("progress", outbox.progress(mail));
@@ -248,7 +248,7 @@ class MailBench {
     @PostMapping("/reach")
     String reach(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID id,
+            @PathVariable MailId id,
             @RequestParam MultiValueMap<String, String> typed,
             Model model) {
         Written mail = mail(member, id);

@@ -12,13 +12,16 @@ import dev.wilyferret.app.postman.Postman;
 import dev.wilyferret.app.sales.Sale;
 import dev.wilyferret.app.sales.Sales;
 import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.LetterId;
+import dev.wilyferret.core.id.MailId;
+import dev.wilyferret.core.id.SubscriberId;
 import dev.wilyferret.core.people.EmailAddress;
 import dev.wilyferret.core.people.Standing;
 import dev.wilyferret.core.text.Refusal;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.UUID;
 import java.util.stream.Stream;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -71,7 +74,7 @@ class OutboxBench {
     }
 
     private List<Shown> shown(Member member, List<Letter> letters) {
-        Map<UUID, Written> known = new HashMap<>();
+        Map<MailId, Written> known = new HashMap<>();
         return letters.stream()
                 .map(letter -> new Shown(
                         letter,
@@ -81,17 +84,17 @@ class OutboxBench {
     }
 
     @PostMapping("/people/outbox/{id}/again")
-    String again(@AuthenticationPrincipal Member member, @PathVariable UUID id) {
+    String again(@AuthenticationPrincipal Member member, @PathVariable LetterId id) {
         outbox.again(member.workspace(), id);
         return "redirect:/people/outbox";
     }
 
     @GetMapping("/people/persons/{id}")
-    String person(@AuthenticationPrincipal Member member, @PathVariable UUID id, Model model) {
+    String person(@AuthenticationPrincipal Member member, @PathVariable SubscriberId id, Model model) {
         Subscriber one = person(member, id);
         List<Subscriber> everywhere = people.sameAddress(one);
-        List<UUID> ids = everywhere.stream().map(Subscriber::id).toList();
-        List<UUID> clicks = everywhere.stream()
+        List<SubscriberId> ids = everywhere.stream().map(Subscriber::id).toList();
+        List<ClickId> clicks = everywhere.stream()
                 .flatMap(each -> each.click().stream())
                 .distinct()
                 .toList();
@@ -115,14 +118,14 @@ class OutboxBench {
         return "people/person";
     }
 
-    private Subscriber person(Member member, UUID id) {
+    private Subscriber person(Member member, SubscriberId id) {
         return people.find(member.workspace(), id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
     }
 
     @PostMapping("/people/persons/{id}/tags")
     String tag(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID id,
+            @PathVariable SubscriberId id,
             @RequestParam String tags,
             RedirectAttributes after) {
         person(member, id);
@@ -135,7 +138,7 @@ class OutboxBench {
     }
 
     @PostMapping("/people/persons/{id}/leave")
-    String leave(@AuthenticationPrincipal Member member, @PathVariable UUID id, RedirectAttributes after) {
+    String leave(@AuthenticationPrincipal Member member, @PathVariable SubscriberId id, RedirectAttributes after) {
         people.leave(member.workspace(), person(member, id).id());
         after.addFlashAttribute("said", "Taken off. Only their own opt-in brings them back.");
         return "redirect:/people/persons/" + id;
@@ -144,7 +147,7 @@ class OutboxBench {
     @PostMapping("/people/persons/{id}/erase")
     String erase(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID id,
+            @PathVariable SubscriberId id,
             @RequestParam(defaultValue = "") String sure,
             RedirectAttributes after) {
         Subscriber one = person(member, id);

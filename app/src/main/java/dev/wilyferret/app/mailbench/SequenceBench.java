@@ -7,10 +7,11 @@ import dev.wilyferret.app.people.ListDesk;
 import dev.wilyferret.app.people.MailList;
 import dev.wilyferret.app.postman.MailPreviews;
 import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.MailId;
 import dev.wilyferret.core.mail.MailText;
 import dev.wilyferret.core.text.Refusal;
 import java.time.Duration;
-import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -42,7 +43,7 @@ class SequenceBench {
     }
 
     @GetMapping("/people/lists/{id}/sequence")
-    String sequence(@AuthenticationPrincipal Member member, @PathVariable UUID id, Model model) {
+    String sequence(@AuthenticationPrincipal Member member, @PathVariable ListId id, Model model) {
         MailList list = desk.list(member, id, "sequence", model);
         model.addAttribute("confirm", mails.of(member.workspace(), list.id(), Written.Kind.CONFIRM));
         model.addAttribute("mails", mails.of(member.workspace(), list.id(), Written.Kind.SEQUENCE));
@@ -51,14 +52,14 @@ class SequenceBench {
         return "people/sequence";
     }
 
-    private void progress(Member member, UUID id, Model model) {
+    private void progress(Member member, ListId id, Model model) {
         model.addAttribute("progress", outbox.progress(member.workspace(), id));
         model.addAttribute("none", Outbox.Progress.NONE);
         model.addAttribute("previews", previews);
     }
 
     @GetMapping("/people/lists/{id}/broadcasts")
-    String broadcasts(@AuthenticationPrincipal Member member, @PathVariable UUID id, Model model) {
+    String broadcasts(@AuthenticationPrincipal Member member, @PathVariable ListId id, Model model) {
         MailList list = desk.list(member, id, "broadcasts", model);
         model.addAttribute(
                 "mails",
@@ -68,7 +69,7 @@ class SequenceBench {
     }
 
     @PostMapping("/people/lists/{id}/sequence")
-    String addToSequence(@AuthenticationPrincipal Member member, @PathVariable UUID id, Model model) {
+    String addToSequence(@AuthenticationPrincipal Member member, @PathVariable ListId id, Model model) {
         desk.list(member, id, "sequence", model);
         boolean first = mails.of(member.workspace(), id, Written.Kind.SEQUENCE).isEmpty();
         Written made =
@@ -77,7 +78,7 @@ class SequenceBench {
     }
 
     @PostMapping("/people/lists/{id}/broadcasts")
-    String addBroadcast(@AuthenticationPrincipal Member member, @PathVariable UUID id, Model model) {
+    String addBroadcast(@AuthenticationPrincipal Member member, @PathVariable ListId id, Model model) {
         desk.list(member, id, "broadcasts", model);
         int number = mails.of(member.workspace(), id, Written.Kind.BROADCAST).size() + 1;
         Written made = mails.add(member.workspace(), id, Written.Kind.BROADCAST, "broadcast-" + number, MailText.EMPTY);
@@ -86,7 +87,7 @@ class SequenceBench {
 
     /** A new broadcast with the words of one that has gone out. */
     @PostMapping("/people/mails/{id}/copy")
-    String copy(@AuthenticationPrincipal Member member, @PathVariable UUID id) {
+    String copy(@AuthenticationPrincipal Member member, @PathVariable MailId id) {
         Written old = mail(member, id);
         Written made = mails.add(member.workspace(), old.list(), Written.Kind.BROADCAST, old.name(), old.text());
         return "redirect:/people/mails/" + made.id();
@@ -95,7 +96,7 @@ class SequenceBench {
     @PostMapping("/people/mails/{id}/time")
     String time(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID id,
+            @PathVariable MailId id,
             @RequestParam(defaultValue = "0") String delay,
             @RequestParam(defaultValue = "1440") int unit,
             @RequestParam(defaultValue = "false") boolean afterOptIn,
@@ -121,14 +122,14 @@ class SequenceBench {
     }
 
     @PostMapping("/people/mails/{id}/move")
-    String move(@AuthenticationPrincipal Member member, @PathVariable UUID id, @RequestParam int by) {
+    String move(@AuthenticationPrincipal Member member, @PathVariable MailId id, @RequestParam int by) {
         Written mail = mail(member, id);
         mails.move(member.workspace(), id, by);
         return "redirect:/people/lists/" + mail.list() + "/sequence";
     }
 
     @PostMapping("/people/mails/{id}/remove")
-    String remove(@AuthenticationPrincipal Member member, @PathVariable UUID id, RedirectAttributes after) {
+    String remove(@AuthenticationPrincipal Member member, @PathVariable MailId id, RedirectAttributes after) {
         Written mail = mail(member, id);
         mails.remove(member.workspace(), id);
         after.addFlashAttribute("removed", mail);
@@ -136,7 +137,7 @@ class SequenceBench {
     }
 
     @PostMapping("/people/mails/{id}/put-back")
-    String putBack(@AuthenticationPrincipal Member member, @PathVariable UUID id) {
+    String putBack(@AuthenticationPrincipal Member member, @PathVariable MailId id) {
         mails.putBack(member.workspace(), id);
         return home(mail(member, id));
     }
@@ -146,7 +147,7 @@ class SequenceBench {
                 + (mail.kind() == Written.Kind.BROADCAST ? "/broadcasts" : "/sequence");
     }
 
-    private Written mail(Member member, UUID id) {
+    private Written mail(Member member, MailId id) {
         return mails.find(member.workspace(), id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
     }
 }

@@ -1,9 +1,10 @@
 package dev.wilyferret.app.offers;
 
+import dev.wilyferret.core.id.NetworkId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.money.NumberStyle;
 import java.util.Optional;
-import java.util.UUID;
 
 /**
  * An affiliate network.
@@ -13,7 +14,12 @@ import java.util.UUID;
  * @param numbers how it writes them; empty where its owner has not said
  */
 public record Network(
-        UUID id, UUID workspace, String name, String postbackKey, String secret, Optional<NumberStyle> numbers) {
+        NetworkId id,
+        WorkspaceId workspace,
+        String name,
+        String postbackKey,
+        String secret,
+        Optional<NumberStyle> numbers) {
 
     /** The path and query to give to the network, with the usual names in braces for it to fill. */
     public String postbackPath() {

@@ -2,6 +2,8 @@ package dev.wilyferret.app.offers;
 
 import dev.wilyferret.app.secrets.Seals;
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.NetworkId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.money.NumberStyle;
 import jakarta.persistence.Column;
 import jakarta.persistence.EmbeddedId;
@@ -42,8 +44,8 @@ class NetworkRow {
 
     Network toNetwork(Seals seals) {
         return new Network(
-                key.id(),
-                key.workspace(),
+                new NetworkId(key.id()),
+                new WorkspaceId(key.workspace()),
                 name,
                 postbackKey,
                 seals.opened(secret).orElse(""),

@@ -1,9 +1,10 @@
 package dev.wilyferret.app.offers;
 
-import java.util.UUID;
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.WorkspaceId;
 
 /** Somebody else's product that one is paid to promote. */
-public record Offer(UUID id, UUID workspace, Network network, OfferDetails details) {
+public record Offer(OfferId id, WorkspaceId workspace, Network network, OfferDetails details) {
 
     public String name() {
         return details.name();

@@ -4,11 +4,11 @@ import dev.wilyferret.app.forms.Intake;
 import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.offer.AffiliateLink;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -47,7 +47,7 @@ class OfferController {
     }
 
     @GetMapping("/offers/{id}")
-    String open(@AuthenticationPrincipal Member member, @PathVariable UUID id, Model model) {
+    String open(@AuthenticationPrincipal Member member, @PathVariable OfferId id, Model model) {
         Offer offer = offer(member, id);
         return show(member, Optional.of(offer), Intake.showing(OfferForm.shown(offer)), model);
     }
@@ -64,7 +64,7 @@ class OfferController {
         if (noted.isEmpty()) {
             return show(member, Optional.empty(), form, model);
         }
-        UUID id = offers.add(
+        OfferId id = offers.add(
                 member.workspace(), noted.get().network(), noted.get().details());
         after.addFlashAttribute("said", "The offer is kept. Next: a promotion for it.");
         return "redirect:/offers/" + id;
@@ -73,7 +73,7 @@ class OfferController {
     @PostMapping("/offers/{id}")
     String change(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID id,
+            @PathVariable OfferId id,
             @RequestParam MultiValueMap<String, String> typed,
             Model model,
             RedirectAttributes after) {
@@ -120,7 +120,7 @@ class OfferController {
         });
     }
 
-    private Offer offer(Member member, UUID id) {
+    private Offer offer(Member member, OfferId id) {
         return offers.find(member.workspace(), id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
     }
 }

@@ -2,6 +2,8 @@ package dev.wilyferret.app.offers;
 
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.core.address.UriTemplate;
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.offer.Countries;
@@ -73,8 +75,8 @@ class OfferRow {
     Offer toOffer(Network network, Currency currency) {
         Money amount = new Money(payoutMinor, currency);
         return new Offer(
-                key.id(),
-                key.workspace(),
+                new OfferId(key.id()),
+                new WorkspaceId(key.workspace()),
                 network,
                 new OfferDetails(
                         name,

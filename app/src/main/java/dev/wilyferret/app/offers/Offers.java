@@ -3,14 +3,16 @@ package dev.wilyferret.app.offers;
 import dev.wilyferret.app.secrets.Seals;
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.id.NetworkId;
+import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.LinkCode;
 import dev.wilyferret.core.money.NumberStyle;
 import java.time.Clock;
 import java.util.Currency;
 import java.util.List;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.random.RandomGenerator;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -45,23 +47,23 @@ public class Offers {
     }
 
     @Transactional
-    public UUID add(UUID workspace, String networkName, OfferDetails details) {
-        OfferRow row = new OfferRow(new RowKey(workspace, ids.next()), clock.instant());
-        row.describe(network(workspace, networkName).id(), details);
-        return offers.save(row).key.id();
+    public OfferId add(WorkspaceId workspace, String networkName, OfferDetails details) {
+        OfferRow row = new OfferRow(RowKey.of(workspace, ids.next()), clock.instant());
+        row.describe(network(workspace, networkName).id().value(), details);
+        return new OfferId(offers.save(row).key.id());
     }
 
     @Transactional
-    public void change(UUID workspace, UUID id, String networkName, OfferDetails details) {
-        OfferRow row = offers.findById(new RowKey(workspace, id)).orElseThrow();
-        row.describe(network(workspace, networkName).id(), details);
+    public void change(WorkspaceId workspace, OfferId id, String networkName, OfferDetails details) {
+        OfferRow row = offers.findById(RowKey.of(workspace, id)).orElseThrow();
+        row.describe(network(workspace, networkName).id().value(), details);
     }
 
     /** Notes a network whose part of the postback address and secret are given. */
     @Transactional
-    public Network addNetwork(UUID workspace, String name, String postbackKey, String secret) {
+    public Network addNetwork(WorkspaceId workspace, String name, String postbackKey, String secret) {
         NetworkRow row = new NetworkRow(
-                new RowKey(workspace, ids.next()), name, postbackKey, seals.seal(secret), clock.instant());
+                RowKey.of(workspace, ids.next()), name, postbackKey, seals.seal(secret), clock.instant());
         return networks.save(row).toNetwork(seals);
     }
 
@@ -72,15 +74,15 @@ public class Offers {
      * @return whether there is such a network
      */
     @Transactional
-    public boolean writesNumbers(UUID workspace, UUID network, Optional<NumberStyle> style) {
-        Optional<NetworkRow> row = networks.findById(new RowKey(workspace, network));
+    public boolean writesNumbers(WorkspaceId workspace, NetworkId network, Optional<NumberStyle> style) {
+        Optional<NetworkRow> row = networks.findById(RowKey.of(workspace, network));
         row.ifPresent(one -> one.numberStyle = style.map(NumberStyle::name).orElse(""));
         return row.isPresent();
     }
 
     /** The network of that name, made if the workspace has none yet. */
-    private Network network(UUID workspace, String name) {
-        return networks.named(workspace, name)
+    private Network network(WorkspaceId workspace, String name) {
+        return networks.named(workspace.value(), name)
                 .map(row -> row.toNetwork(seals))
                 .orElseGet(
                         () -> addNetwork(workspace, name, LinkCode.made(random).text(), secret()));
@@ -93,21 +95,21 @@ public class Offers {
     }
 
     @Transactional(readOnly = true)
-    public Optional<Offer> find(UUID workspace, UUID id) {
-        return offers.findById(new RowKey(workspace, id)).map(row -> offer(row, currency(workspace)));
+    public Optional<Offer> find(WorkspaceId workspace, OfferId id) {
+        return offers.findById(RowKey.of(workspace, id)).map(row -> offer(row, currency(workspace)));
     }
 
     @Transactional(readOnly = true)
-    public List<Offer> of(UUID workspace) {
+    public List<Offer> of(WorkspaceId workspace) {
         Currency currency = currency(workspace);
-        return offers.ofWorkspace(workspace).stream()
+        return offers.ofWorkspace(workspace.value()).stream()
                 .map(row -> offer(row, currency))
                 .toList();
     }
 
     @Transactional(readOnly = true)
-    public List<Network> networksOf(UUID workspace) {
-        return networks.ofWorkspace(workspace).stream()
+    public List<Network> networksOf(WorkspaceId workspace) {
+        return networks.ofWorkspace(workspace.value()).stream()
                 .map(row -> row.toNetwork(seals))
                 .toList();
     }
@@ -119,7 +121,7 @@ public class Offers {
         return row.toOffer(network, currency);
     }
 
-    private Currency currency(UUID workspace) {
+    private Currency currency(WorkspaceId workspace) {
         return workspaces.get(workspace).currency();
     }
 }

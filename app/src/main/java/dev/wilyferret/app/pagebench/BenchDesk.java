@@ -11,6 +11,9 @@ import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.publicpage.Previews;
 import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PixelId;
+import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.link.Slug;
 import dev.wilyferret.core.readiness.Finding;
@@ -20,7 +23,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
@@ -45,13 +47,13 @@ class BenchDesk {
         this.site = site;
     }
 
-    Promotion promotion(Member member, UUID id) {
+    Promotion promotion(Member member, PromotionId id) {
         return promotions
                 .find(member.workspace(), id)
                 .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
     }
 
-    Page page(Member member, UUID promotion, UUID id) {
+    Page page(Member member, PromotionId promotion, PageId id) {
         return pages.find(member.workspace(), id)
                 .filter(page -> page.promotion().equals(promotion))
                 .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
@@ -62,7 +64,7 @@ class BenchDesk {
      *
      * @throws PageUnreadable if there is none that can be read, but one that cannot
      */
-    Optional<Page> first(Member member, UUID promotion, PageKind kind) {
+    Optional<Page> first(Member member, PromotionId promotion, PageKind kind) {
         Optional<Page> first = pages.first(member.workspace(), promotion, kind);
         if (first.isEmpty()) {
             pages.unreadable(member.workspace(), promotion).stream()
@@ -75,14 +77,14 @@ class BenchDesk {
         return first;
     }
 
-    Set<UUID> pixelIds(Member member) {
-        Set<UUID> ids = new LinkedHashSet<>();
+    Set<PixelId> pixelIds(Member member) {
+        Set<PixelId> ids = new LinkedHashSet<>();
         pixels.of(member.workspace()).forEach(account -> ids.add(account.id()));
         return ids;
     }
 
     /** The ticked pixels the workspace really has, in its order. */
-    List<UUID> pixels(Member member, Intake form) {
+    List<PixelId> pixels(Member member, Intake form) {
         return pixelIds(member).stream()
                 .filter(id -> form.chosen("pixel", id.toString()))
                 .toList();

@@ -3,6 +3,8 @@ package dev.wilyferret.app.pagebench;
 import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pages.PageKind;
 import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PromotionId;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
@@ -55,8 +57,8 @@ class BenchRequests implements WebMvcConfigurer, HandlerMethodArgumentResolver {
                 || !(signedIn.getPrincipal() instanceof Member member)) {
             throw new ResponseStatusException(HttpStatus.NOT_FOUND);
         }
-        UUID promotion = id(path.get("promotion"));
-        Page page = desk.getObject().page(member, promotion, id(path.get("id")));
+        PromotionId promotion = new PromotionId(id(path.get("promotion")));
+        Page page = desk.getObject().page(member, promotion, new PageId(id(path.get("id"))));
         if (page.kind() != PageKind.CONTENT) {
             throw new ResponseStatusException(HttpStatus.NOT_FOUND);
         }

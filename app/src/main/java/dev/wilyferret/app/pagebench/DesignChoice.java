@@ -2,10 +2,10 @@ package dev.wilyferret.app.pagebench;
 
 import dev.wilyferret.core.design.StartingDesign;
 import dev.wilyferret.core.figures.Rate;
+import dev.wilyferret.core.id.PageId;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
-import java.util.UUID;
 
 /**
  * A starting design with how the pages made from it did in the workspace.
@@ -21,7 +21,7 @@ public record DesignChoice(StartingDesign design, Rate led) {
      * @param pages made from each design, by its key
      * @param rates by page
      */
-    static List<DesignChoice> of(Map<String, List<UUID>> pages, Map<UUID, Rate> rates) {
+    static List<DesignChoice> of(Map<String, List<PageId>> pages, Map<PageId, Rate> rates) {
         return StartingDesign.all().stream()
                 .map(design -> new DesignChoice(design, together(pages.getOrDefault(design.key(), List.of()), rates)))
                 .sorted(Comparator.comparingDouble((DesignChoice choice) ->
@@ -29,10 +29,10 @@ public record DesignChoice(StartingDesign design, Rate led) {
                 .toList();
     }
 
-    private static Rate together(List<UUID> pages, Map<UUID, Rate> rates) {
+    private static Rate together(List<PageId> pages, Map<PageId, Rate> rates) {
         long part = 0;
         long whole = 0;
-        for (UUID page : pages) {
+        for (PageId page : pages) {
             Rate rate = rates.getOrDefault(page, new Rate(0, 0));
             part += rate.part();
             whole += rate.whole();

@@ -3,6 +3,7 @@ package dev.wilyferret.app.pagebench;
 import dev.wilyferret.app.forms.Intake;
 import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.BlockKind;
@@ -18,7 +19,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.random.RandomGenerator;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Controller;
@@ -270,7 +270,7 @@ class PageBench {
 
     /** The same page for another promotion's offer. */
     @PostMapping("/copy")
-    String copy(BenchRequest asked, @RequestParam UUID to, RedirectAttributes after) {
+    String copy(BenchRequest asked, @RequestParam PromotionId to, RedirectAttributes after) {
         Page copy =
                 pages.copyTo(asked.page(), desk.promotion(asked.member(), to).id());
         after.addFlashAttribute(

@@ -6,8 +6,8 @@ import dev.wilyferret.app.pages.PageKind;
 import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.core.design.StartingDesign;
+import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.link.SiteRoute;
-import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -38,7 +38,7 @@ class PageChooser {
 
     /** The pages of the promotion, and the starting designs for another one. */
     @GetMapping
-    String choose(@AuthenticationPrincipal Member member, @PathVariable UUID promotion, Model model) {
+    String choose(@AuthenticationPrincipal Member member, @PathVariable PromotionId promotion, Model model) {
         model.addAttribute("promotion", desk.promotion(member, promotion));
         model.addAttribute("siblings", pages.ofPromotion(member.workspace(), promotion));
         model.addAttribute(
@@ -48,7 +48,8 @@ class PageChooser {
     }
 
     @PostMapping
-    String make(@AuthenticationPrincipal Member member, @PathVariable UUID promotion, @RequestParam String design) {
+    String make(
+            @AuthenticationPrincipal Member member, @PathVariable PromotionId promotion, @RequestParam String design) {
         desk.promotion(member, promotion);
         StartingDesign chosen =
                 StartingDesign.of(design).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
@@ -57,7 +58,7 @@ class PageChooser {
 
     /** The page visitors land on, or the designs to make it from. */
     @GetMapping("/landing")
-    String landing(@AuthenticationPrincipal Member member, @PathVariable UUID promotion) {
+    String landing(@AuthenticationPrincipal Member member, @PathVariable PromotionId promotion) {
         desk.promotion(member, promotion);
         return desk.first(member, promotion, PageKind.CONTENT)
                 .map(BenchRequest::toBench)

@@ -11,6 +11,8 @@ import dev.wilyferret.app.publicpage.Previews;
 import dev.wilyferret.app.shelf.Bonuses;
 import dev.wilyferret.app.shelf.Shelf;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.BlockKind;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
@@ -23,7 +25,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.function.UnaryOperator;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
@@ -64,15 +65,15 @@ class PageEdits {
     }
 
     SheetAround around(Page page) {
-        Map<UUID, String> others = new LinkedHashMap<>();
+        Map<PageId, String> others = new LinkedHashMap<>();
         pages.ofPromotion(page.workspace(), page.promotion()).stream()
                 .filter(other -> !other.id().equals(page.id()))
                 .forEach(other -> others.put(other.id(), other.name()));
-        UUID own = promotions
+        OfferId own = promotions
                 .find(page.workspace(), page.promotion())
                 .orElseThrow()
                 .offer();
-        Map<UUID, String> otherOffers = new LinkedHashMap<>();
+        Map<OfferId, String> otherOffers = new LinkedHashMap<>();
         offers.of(page.workspace()).stream()
                 .filter(offer -> !offer.id().equals(own))
                 .forEach((Offer offer) -> otherOffers.put(offer.id(), offer.name()));

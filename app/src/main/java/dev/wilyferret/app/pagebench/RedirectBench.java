@@ -7,12 +7,13 @@ import dev.wilyferret.app.pages.PageKind;
 import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.page.Hold;
 import dev.wilyferret.core.page.PageDocument.RedirectPage;
 import dev.wilyferret.core.text.PlainText;
 import java.util.List;
 import java.util.Optional;
-import java.util.UUID;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -42,7 +43,7 @@ class RedirectBench {
     }
 
     @GetMapping
-    String open(@AuthenticationPrincipal Member member, @PathVariable UUID promotion, Model model) {
+    String open(@AuthenticationPrincipal Member member, @PathVariable PromotionId promotion, Model model) {
         Promotion opened = desk.promotion(member, promotion);
         Optional<Page> page = desk.first(member, promotion, PageKind.REDIRECT);
         if (page.isEmpty()) {
@@ -71,7 +72,7 @@ class RedirectBench {
     }
 
     @PostMapping
-    String make(@AuthenticationPrincipal Member member, @PathVariable UUID promotion) {
+    String make(@AuthenticationPrincipal Member member, @PathVariable PromotionId promotion) {
         desk.promotion(member, promotion);
         if (desk.first(member, promotion, PageKind.REDIRECT).isEmpty()) {
             pages.makeRedirect(member.workspace(), promotion);
@@ -82,8 +83,8 @@ class RedirectBench {
     @PostMapping("/{id}")
     String keep(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID promotion,
-            @PathVariable UUID id,
+            @PathVariable PromotionId promotion,
+            @PathVariable PageId id,
             @RequestParam MultiValueMap<String, String> typed,
             @RequestParam int revision,
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean partly,
@@ -116,8 +117,8 @@ class RedirectBench {
     @PostMapping("/{id}/{way:undo|redo}")
     String step(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID promotion,
-            @PathVariable UUID id,
+            @PathVariable PromotionId promotion,
+            @PathVariable PageId id,
             @PathVariable String way) {
         Page page = desk.page(member, promotion, id);
         if (way.equals("undo")) {
@@ -131,8 +132,8 @@ class RedirectBench {
     @PostMapping("/{id}/publish")
     String publish(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID promotion,
-            @PathVariable UUID id,
+            @PathVariable PromotionId promotion,
+            @PathVariable PageId id,
             RedirectAttributes after) {
         desk.publish(desk.page(member, promotion, id), after);
         return "redirect:/promotions/" + promotion + "/redirect";
@@ -141,8 +142,8 @@ class RedirectBench {
     @PostMapping("/{id}/name")
     String rename(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID promotion,
-            @PathVariable UUID id,
+            @PathVariable PromotionId promotion,
+            @PathVariable PageId id,
             @RequestParam MultiValueMap<String, String> typed,
             RedirectAttributes after) {
         desk.rename(desk.page(member, promotion, id), Intake.of(typed), after);

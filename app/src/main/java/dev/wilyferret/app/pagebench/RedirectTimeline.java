@@ -1,5 +1,7 @@
 package dev.wilyferret.app.pagebench;
 
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.page.Hold;
 import dev.wilyferret.core.pixel.PixelAnswer;
 import dev.wilyferret.core.visit.SiteEvent;
@@ -11,7 +13,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalLong;
-import java.util.UUID;
 
 /**
  * The redirect page's time line in milliseconds, drawn to one scale: the set-up, and the last real visits.
@@ -24,10 +25,10 @@ record RedirectTimeline(int endMillis, List<Visit> visits) {
     private static final int WIDTH = 800;
 
     /** A pixel's asking on the scale; x in units of the drawing. */
-    record Asked(UUID pixel, PixelAnswer answer, int millis, int x) {}
+    record Asked(PixelId pixel, PixelAnswer answer, int millis, int x) {}
 
     /** @param wentOnMillis from the page's opening to the visitor's being sent on; empty if they left */
-    record Visit(UUID click, Instant at, List<Asked> asked, OptionalLong wentOnMillis, int wentOnX) {}
+    record Visit(ClickId click, Instant at, List<Asked> asked, OptionalLong wentOnMillis, int wentOnX) {}
 
     static RedirectTimeline of(Hold hold, List<SiteEvent.Followed> latest) {
         List<SiteEvent.PageView> views = latest.stream()
@@ -41,7 +42,7 @@ record RedirectTimeline(int endMillis, List<Visit> visits) {
                 .max()
                 .orElse(0);
         int end = (Math.max(Math.max(hold.millis(), longest), 500) + 499) / 500 * 500 + 250;
-        Map<UUID, Visit> visits = new LinkedHashMap<>();
+        Map<ClickId, Visit> visits = new LinkedHashMap<>();
         views.forEach(view -> visits.putIfAbsent(view.click(), visit(view, latest, end)));
         return new RedirectTimeline(end, List.copyOf(visits.values()));
     }

@@ -2,6 +2,10 @@ package dev.wilyferret.app.pagebench;
 
 import dev.wilyferret.app.shelf.Bonus;
 import dev.wilyferret.app.shelf.MediaFile;
+import dev.wilyferret.core.id.Id;
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.Blocks;
@@ -12,7 +16,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.function.Predicate;
 
 /**
@@ -25,10 +28,10 @@ import java.util.function.Predicate;
  * @param bonuses of the shelf
  */
 record SheetAround(
-        Map<UUID, String> pages,
-        Map<UUID, String> offers,
+        Map<PageId, String> pages,
+        Map<OfferId, String> offers,
         List<MediaFile> files,
-        Map<UUID, String> lists,
+        Map<ListId, String> lists,
         List<Bonus> bonuses,
         Blocks blocks,
         ZoneId zone) {
@@ -99,7 +102,7 @@ record SheetAround(
         return choices;
     }
 
-    Optional<UUID> list(String id) {
+    Optional<ListId> list(String id) {
         return known(lists, id);
     }
 
@@ -169,17 +172,17 @@ record SheetAround(
         };
     }
 
-    private static Optional<UUID> known(Map<UUID, String> all, String text) {
+    private static <I extends Id> Optional<I> known(Map<I, String> all, String text) {
         return all.keySet().stream().filter(id -> id.toString().equals(text)).findFirst();
     }
 
     static String code(NextStep next) {
         return switch (next) {
             case NextStep.NotChosen() -> "";
-            case NextStep.ToPage(UUID page) -> "page:" + page;
+            case NextStep.ToPage(PageId page) -> "page:" + page;
             case NextStep.ToPageToMake(String name) -> "make:" + name;
             case NextStep.ToOffer() -> "offer";
-            case NextStep.ToAnotherOffer(UUID offer) -> "offer:" + offer;
+            case NextStep.ToAnotherOffer(OfferId offer) -> "offer:" + offer;
             case NextStep.OpenPopUp(BlockId popUp) -> "pop:" + popUp;
             case NextStep.ShowThanks() -> "thanks";
             case NextStep.ClosePopUp() -> "close";

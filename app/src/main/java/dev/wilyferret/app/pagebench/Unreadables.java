@@ -4,8 +4,9 @@ import dev.wilyferret.app.pages.LeftOut;
 import dev.wilyferret.app.pages.PageUnreadable;
 import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PromotionId;
 import java.util.List;
-import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -44,7 +45,10 @@ class Unreadables {
 
     @GetMapping
     String say(
-            @AuthenticationPrincipal Member member, @PathVariable UUID promotion, @PathVariable UUID id, Model model) {
+            @AuthenticationPrincipal Member member,
+            @PathVariable PromotionId promotion,
+            @PathVariable PageId id,
+            Model model) {
         List<LeftOut> unreadable = pages.unreadable(member.workspace(), promotion);
         model.addAttribute("promotion", desk.promotion(member, promotion));
         model.addAttribute(
@@ -60,8 +64,8 @@ class Unreadables {
     @PostMapping
     String mend(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID promotion,
-            @PathVariable UUID id,
+            @PathVariable PromotionId promotion,
+            @PathVariable PageId id,
             RedirectAttributes after) {
         desk.promotion(member, promotion);
         pages.mend(member.workspace(), id);

@@ -7,6 +7,8 @@ import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import com.fasterxml.jackson.annotation.JsonValue;
 import dev.wilyferret.core.color.Palette;
 import dev.wilyferret.core.color.Rgb;
+import dev.wilyferret.core.id.Id;
+import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.Blocks;
@@ -93,6 +95,11 @@ final class DocumentJson {
         String text();
     }
 
+    private interface UuidAsText {
+        @JsonValue
+        UUID value();
+    }
+
     private abstract static class ColourAsText {
         @JsonValue
         abstract String hex();
@@ -113,6 +120,7 @@ final class DocumentJson {
             .addMixIn(Block.class, BlockKinds.class)
             .addMixIn(NextStep.class, NextStepKinds.class)
             .addMixIn(BlockId.class, IdAsText.class)
+            .addMixIn(Id.class, UuidAsText.class)
             .addMixIn(Rgb.class, ColourAsText.class)
             .addMixIn(Palette.class, OnlyRoles.class)
             .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
@@ -168,7 +176,7 @@ final class DocumentJson {
             Block read = kind.equals("media") ? media(block) : JSON.treeToValue(block, Block.class);
             blocks.add(Placed.of("b" + (blocks.size() + 1), read));
         }
-        UUID[] pixels = JSON.treeToValue(page.path("pixels"), UUID[].class);
+        PixelId[] pixels = JSON.treeToValue(page.path("pixels"), PixelId[].class);
         return new PageDocument.ContentPage(
                 PageSettings.titled(page.path("title").asString()), Look.PLAIN, new Blocks(blocks), List.of(pixels));
     }

@@ -1,12 +1,13 @@
 package dev.wilyferret.app.pages;
 
-import java.util.UUID;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PromotionId;
 
 /**
  * A page visitors do not see though it is published: it cannot be drawn, or this program cannot read its document, since a
  * newer one wrote it or it is damaged.
  */
-public record LeftOut(UUID page, UUID promotion, PageKind kind, String name, RuntimeException cause) {
+public record LeftOut(PageId page, PromotionId promotion, PageKind kind, String name, RuntimeException cause) {
 
     private static final int LONGEST = 300;
 

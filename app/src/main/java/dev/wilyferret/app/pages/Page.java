@@ -1,12 +1,14 @@
 package dev.wilyferret.app.pages;
 
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.trail.PageState;
 import dev.wilyferret.core.wording.PageChanges;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
-import java.util.UUID;
 
 /**
  * A page of a promotion.
@@ -19,9 +21,9 @@ import java.util.UUID;
  * @param version counts the publishings
  */
 public record Page(
-        UUID id,
-        UUID workspace,
-        UUID promotion,
+        PageId id,
+        WorkspaceId workspace,
+        PromotionId promotion,
         PageKind kind,
         String name,
         String slug,

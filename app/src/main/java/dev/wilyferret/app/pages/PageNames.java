@@ -4,11 +4,12 @@ import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.people.ListPages;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.SiteRoute;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
@@ -28,8 +29,8 @@ class PageNames implements ListPages {
     }
 
     @Override
-    public List<Named> of(UUID workspace) {
-        Map<UUID, Promotion> known =
+    public List<Named> of(WorkspaceId workspace) {
+        Map<PromotionId, Promotion> known =
                 promotions.of(workspace).stream().collect(Collectors.toMap(Promotion::id, Function.identity()));
         return pages.of(workspace).stream()
                 .filter(page -> page.kind() == PageKind.CONTENT)

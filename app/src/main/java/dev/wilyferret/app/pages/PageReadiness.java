@@ -8,6 +8,9 @@ import dev.wilyferret.app.shelf.MediaFile;
 import dev.wilyferret.app.shelf.Shelf;
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.readiness.Finding;
 import dev.wilyferret.core.readiness.Fold;
 import dev.wilyferret.core.readiness.Readiness;
@@ -16,7 +19,6 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
@@ -51,16 +53,18 @@ class PageReadiness {
     }
 
     List<Finding> of(Page page) {
-        UUID workspace = page.workspace();
-        Map<UUID, Offer> known =
+        WorkspaceId workspace = page.workspace();
+        Map<OfferId, Offer> known =
                 offers.of(workspace).stream().collect(Collectors.toMap(Offer::id, Function.identity()));
-        UUID own = promotions
+        OfferId own = promotions
                 .find(workspace, page.promotion())
                 .map(Promotion::offer)
                 .orElseThrow();
-        Map<UUID, Readiness.Target> targets = pages.ofPromotion(workspace, page.promotion()).stream()
+        Map<PageId, Readiness.Target> targets = pages
+                .ofPromotion(workspace.value(), page.promotion().value())
+                .stream()
                 .collect(Collectors.toMap(
-                        row -> row.key.id(),
+                        row -> new PageId(row.key.id()),
                         row -> row.published == null ? Readiness.Target.NOT_PUBLISHED : Readiness.Target.PUBLISHED));
         return Readiness.of(
                 page.draft(),
@@ -79,13 +83,13 @@ class PageReadiness {
     }
 
     List<Fold> folds(Page page) {
-        return folds.findById(new RowKey(page.workspace(), page.id()))
+        return folds.findById(RowKey.of(page.workspace(), page.id()))
                 .filter(row -> row.revision == page.revision())
                 .map(row -> DocumentJson.readFolds(row.facts))
                 .orElse(List.of());
     }
 
     void measured(Page page, List<Fold> measured) {
-        folds.keep(page.workspace(), page.id(), page.revision(), DocumentJson.writeFolds(measured));
+        folds.keep(page.workspace().value(), page.id().value(), page.revision(), DocumentJson.writeFolds(measured));
     }
 }

@@ -1,6 +1,9 @@
 package dev.wilyferret.app.pages;
 
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.page.PageDocument;
 import jakarta.persistence.Column;
 import jakarta.persistence.EmbeddedId;
@@ -81,9 +84,9 @@ class PageRow {
 
     Page toPage() {
         return new Page(
-                key.id(),
-                key.workspace(),
-                promotion,
+                new PageId(key.id()),
+                new WorkspaceId(key.workspace()),
+                new PromotionId(promotion),
                 kind,
                 name,
                 slug,

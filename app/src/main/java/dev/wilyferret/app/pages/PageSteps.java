@@ -68,8 +68,10 @@ class PageSteps {
 
     Pages.Steps of(Page page) {
         return new Pages.Steps(
-                steps.existsById(new PageStepRow.Key(page.workspace(), page.id(), page.step() - 1)),
-                steps.existsById(new PageStepRow.Key(page.workspace(), page.id(), page.step() + 1)));
+                steps.existsById(
+                        new PageStepRow.Key(page.workspace().value(), page.id().value(), page.step() - 1)),
+                steps.existsById(
+                        new PageStepRow.Key(page.workspace().value(), page.id().value(), page.step() + 1)));
     }
 
     private static PageStepRow.Key key(PageRow row, int step) {

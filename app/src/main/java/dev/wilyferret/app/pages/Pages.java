@@ -2,7 +2,10 @@ package dev.wilyferret.app.pages;
 
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.core.design.StartingDesign;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.Slug;
 import dev.wilyferret.core.page.Hold;
 import dev.wilyferret.core.page.NextStep;
@@ -59,26 +62,26 @@ public class Pages {
 
     /** @throws PageUnreadable if this program cannot read its document */
     @Transactional(readOnly = true)
-    public Optional<Page> find(UUID workspace, UUID id) {
-        return pages.findById(new RowKey(workspace, id)).map(row -> {
+    public Optional<Page> find(WorkspaceId workspace, PageId id) {
+        return pages.findById(RowKey.of(workspace, id)).map(row -> {
             try {
                 return row.toPage();
             } catch (RuntimeException why) {
-                throw new PageUnreadable(row.promotion, id, why);
+                throw new PageUnreadable(new PromotionId(row.promotion), id, why);
             }
         });
     }
 
     /** In the order visitors pass them: pages that are read, then redirect pages. */
     @Transactional(readOnly = true)
-    public List<Page> ofPromotion(UUID workspace, UUID promotion) {
-        return readable(pages.ofPromotion(workspace, promotion), unreadable -> {})
+    public List<Page> ofPromotion(WorkspaceId workspace, PromotionId promotion) {
+        return readable(pages.ofPromotion(workspace.value(), promotion.value()), unreadable -> {})
                 .sorted(Comparator.comparing(Page::kind))
                 .toList();
     }
 
     /** The promotion's first page of a kind. */
-    public Optional<Page> first(UUID workspace, UUID promotion, PageKind kind) {
+    public Optional<Page> first(WorkspaceId workspace, PromotionId promotion, PageKind kind) {
         return ofPromotion(workspace, promotion).stream()
                 .filter(page -> page.kind() == kind)
                 .findFirst();
@@ -90,13 +93,13 @@ public class Pages {
      * @param unreadable is told of each left out
      */
     @Transactional(readOnly = true)
-    public List<Page> readable(UUID workspace, Consumer<LeftOut> unreadable) {
-        return readable(pages.ofWorkspace(workspace), unreadable).toList();
+    public List<Page> readable(WorkspaceId workspace, Consumer<LeftOut> unreadable) {
+        return readable(pages.ofWorkspace(workspace.value()), unreadable).toList();
     }
 
     /** The pages of a workspace, without those whose document this program cannot read. */
     @Transactional(readOnly = true)
-    public List<Page> of(UUID workspace) {
+    public List<Page> of(WorkspaceId workspace) {
         return readable(workspace, unreadable -> {});
     }
 
@@ -105,7 +108,8 @@ public class Pages {
             try {
                 return Stream.of(row.toPage());
             } catch (RuntimeException why) {
-                unreadable.accept(new LeftOut(row.key.id(), row.promotion, row.kind, row.name, why));
+                unreadable.accept(
+                        new LeftOut(new PageId(row.key.id()), new PromotionId(row.promotion), row.kind, row.name, why));
                 return Stream.empty();
             }
         });
@@ -113,16 +117,17 @@ public class Pages {
 
     /** The pages of a promotion whose document this program cannot read. */
     @Transactional(readOnly = true)
-    public List<LeftOut> unreadable(UUID workspace, UUID promotion) {
+    public List<LeftOut> unreadable(WorkspaceId workspace, PromotionId promotion) {
         List<LeftOut> found = new ArrayList<>();
-        readable(pages.ofPromotion(workspace, promotion), found::add).toList();
+        readable(pages.ofPromotion(workspace.value(), promotion.value()), found::add)
+                .toList();
         return found;
     }
 
     /** Whether anything of an unreadable page can be brought back. */
     @Transactional(readOnly = true)
-    public boolean mendable(UUID workspace, UUID id) {
-        return pages.findById(new RowKey(workspace, id))
+    public boolean mendable(WorkspaceId workspace, PageId id) {
+        return pages.findById(RowKey.of(workspace, id))
                 .flatMap(this::latestReadable)
                 .isPresent();
     }
@@ -132,7 +137,7 @@ public class Pages {
      * happens where nothing can be read.
      */
     @Transactional
-    public void mend(UUID workspace, UUID id) {
+    public void mend(WorkspaceId workspace, PageId id) {
         PageRow row = locked(workspace, id);
         latestReadable(row).ifPresent(draft -> {
             if (DocumentJson.tryRead(row.draft).isEmpty()) {
@@ -165,13 +170,13 @@ public class Pages {
      * next steps of other pages that wait for a page of this name lead to it from now on.
      */
     @Transactional
-    public Page make(UUID workspace, UUID promotion, StartingDesign design) {
+    public Page make(WorkspaceId workspace, PromotionId promotion, StartingDesign design) {
         return make(workspace, promotion, design.key(), design.name(), design.page());
     }
 
     /** As {@link #make(UUID, UUID, StartingDesign)}, under another name and with what was changed of the design. */
     @Transactional
-    public Page make(UUID workspace, UUID promotion, String design, String name, ContentPage page) {
+    public Page make(WorkspaceId workspace, PromotionId promotion, String design, String name, ContentPage page) {
         ContentPage draft = first(workspace, promotion, PageKind.REDIRECT)
                 .map(redirect -> page.leading(offerTo(redirect)))
                 .orElse(page);
@@ -186,7 +191,7 @@ public class Pages {
      * other pages leads to the offer there, through its redirect page if it has one.
      */
     @Transactional
-    public Page copyTo(Page page, UUID promotion) {
+    public Page copyTo(Page page, PromotionId promotion) {
         NextStep onward = first(page.workspace(), promotion, PageKind.REDIRECT)
                 .<NextStep>map(redirect -> new NextStep.ToPage(redirect.id()))
                 .orElseGet(NextStep.ToOffer::new);
@@ -201,11 +206,11 @@ public class Pages {
 
     /** The pages made from each starting design, by its key. */
     @Transactional(readOnly = true)
-    public Map<String, List<UUID>> byDesign(UUID workspace) {
-        return pages.ofWorkspace(workspace).stream()
+    public Map<String, List<PageId>> byDesign(WorkspaceId workspace) {
+        return pages.ofWorkspace(workspace.value()).stream()
                 .filter(row -> !row.design.isEmpty())
                 .collect(Collectors.groupingBy(
-                        row -> row.design, Collectors.mapping(row -> row.key.id(), Collectors.toList())));
+                        row -> row.design, Collectors.mapping(row -> new PageId(row.key.id()), Collectors.toList())));
     }
 
     /** The pages whose next steps name a page to make lead to it once a page of that name is there. */
@@ -232,7 +237,7 @@ public class Pages {
      * straight to the offer is led through it, as a draft.
      */
     @Transactional
-    public Page makeRedirect(UUID workspace, UUID promotion) {
+    public Page makeRedirect(WorkspaceId workspace, PromotionId promotion) {
         PageDocument draft = new PageDocument.RedirectPage("One moment", Hold.DEFAULT, List.of());
         Page redirect = add(workspace, promotion, PageKind.REDIRECT, "Redirect page", "on", draft);
         publish(workspace, redirect.id());
@@ -250,12 +255,24 @@ public class Pages {
         return step -> step instanceof NextStep.ToOffer ? new NextStep.ToPage(redirect.id()) : step;
     }
 
-    private Page add(UUID workspace, UUID promotion, PageKind kind, String name, String slugWish, PageDocument draft) {
-        List<PageRow> others = pages.ofPromotion(workspace, promotion);
+    private Page add(
+            WorkspaceId workspace,
+            PromotionId promotion,
+            PageKind kind,
+            String name,
+            String slugWish,
+            PageDocument draft) {
+        List<PageRow> others = pages.ofPromotion(workspace.value(), promotion.value());
         String slug = free(slugWish, "-", others.stream().map(row -> row.slug).collect(Collectors.toSet()));
         String called = free(name, " ", others.stream().map(row -> row.name).collect(Collectors.toSet()));
         return pages.saveAndFlush(new PageRow(
-                        new RowKey(workspace, ids.next()), promotion, kind, called, slug, draft, clock.instant()))
+                        RowKey.of(workspace, ids.next()),
+                        promotion.value(),
+                        kind,
+                        called,
+                        slug,
+                        draft,
+                        clock.instant()))
                 .toPage();
     }
 
@@ -274,7 +291,7 @@ public class Pages {
      * @return whether it was kept; false if the draft has moved on since
      */
     @Transactional
-    public boolean keepDraft(UUID workspace, UUID id, int revision, PageDocument draft) {
+    public boolean keepDraft(WorkspaceId workspace, PageId id, int revision, PageDocument draft) {
         PageRow row = locked(workspace, id);
         if (row.revision != revision) {
             return false;
@@ -298,7 +315,8 @@ public class Pages {
      * @throws Refusal if a countdown's end could not be kept any more
      */
     @Transactional
-    public boolean edit(UUID workspace, UUID id, int revision, String what, UnaryOperator<ContentPage> change) {
+    public boolean edit(
+            WorkspaceId workspace, PageId id, int revision, String what, UnaryOperator<ContentPage> change) {
         PageRow row = locked(workspace, id);
         if (row.revision != revision || !(DocumentJson.read(row.draft) instanceof ContentPage page)) {
             return false;
@@ -311,13 +329,13 @@ public class Pages {
 
     /** Takes the last step back; false if there is none. */
     @Transactional
-    public boolean undo(UUID workspace, UUID id) {
+    public boolean undo(WorkspaceId workspace, PageId id) {
         return steps.go(locked(workspace, id), -1);
     }
 
     /** Does an undone step again; false if there is none. */
     @Transactional
-    public boolean redo(UUID workspace, UUID id) {
+    public boolean redo(WorkspaceId workspace, PageId id) {
         return steps.go(locked(workspace, id), 1);
     }
 
@@ -355,7 +373,7 @@ public class Pages {
      * @return what stopped it; empty if it is published
      */
     @Transactional
-    public List<Finding> publish(UUID workspace, UUID id) {
+    public List<Finding> publish(WorkspaceId workspace, PageId id) {
         PageRow row = locked(workspace, id);
         Page page = row.toPage();
         List<Finding> stopping = readiness.of(page).stream()
@@ -366,7 +384,7 @@ public class Pages {
             row.publishedVersion++;
             row.publishedAt = clock.instant();
             versions.save(new PageVersionRow(
-                    new PageVersionRow.Key(workspace, id, row.publishedVersion),
+                    new PageVersionRow.Key(workspace.value(), id.value(), row.publishedVersion),
                     row.draft,
                     String.join("\n", page.changes()),
                     clock.instant()));
@@ -377,25 +395,25 @@ public class Pages {
     /** What was published, the latest first. */
     @Transactional(readOnly = true)
     public List<PageVersion> versions(Page page) {
-        return versions.ofPage(page.workspace(), page.id()).stream()
+        return versions.ofPage(page.workspace().value(), page.id().value()).stream()
                 .flatMap(version -> version.toVersion().stream())
                 .toList();
     }
 
     /** Makes a past version the draft again; it can be undone like any edit. */
     @Transactional
-    public void bringBack(UUID workspace, UUID id, int version) {
+    public void bringBack(WorkspaceId workspace, PageId id, int version) {
         PageRow row = locked(workspace, id);
-        versions.findById(new PageVersionRow.Key(workspace, id, version))
+        versions.findById(new PageVersionRow.Key(workspace.value(), id.value(), version))
                 .flatMap(PageVersionRow::toVersion)
                 .ifPresent(past -> keep(row, "version " + version, past.document()));
     }
 
     /** @throws Refusal if another page of the promotion has the slug */
     @Transactional
-    public void rename(UUID workspace, UUID id, String name, Slug slug) {
+    public void rename(WorkspaceId workspace, PageId id, String name, Slug slug) {
         PageRow row = locked(workspace, id);
-        boolean taken = pages.ofPromotion(workspace, row.promotion).stream()
+        boolean taken = pages.ofPromotion(workspace.value(), row.promotion).stream()
                 .anyMatch(other -> !other.key.equals(row.key) && other.slug.equals(slug.text()));
         if (taken) {
             throw new Refusal("The slug \"%s\" is taken by another page of this promotion. Choose another."
@@ -407,8 +425,8 @@ public class Pages {
         awaiting(row.toPage());
     }
 
-    private PageRow locked(UUID workspace, UUID id) {
-        PageRow row = pages.findById(new RowKey(workspace, id)).orElseThrow();
+    private PageRow locked(WorkspaceId workspace, PageId id) {
+        PageRow row = pages.findById(RowKey.of(workspace, id)).orElseThrow();
         entityManager.refresh(row, LockModeType.PESSIMISTIC_WRITE);
         return row;
     }

@@ -1,12 +1,12 @@
 package dev.wilyferret.app.pages;
 
 import dev.wilyferret.app.shelf.PagesShowing;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.page.PageDocument;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.UUID;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
@@ -21,7 +21,7 @@ class PagesWithFiles implements PagesShowing {
     }
 
     @Override
-    public Map<String, List<Showing>> of(UUID workspace) {
+    public Map<String, List<Showing>> of(WorkspaceId workspace) {
         Map<String, List<Showing>> showing = new HashMap<>();
         for (Page page : pages.of(workspace)) {
             Stream.concat(Stream.of(page.draft()), page.published().stream())

@@ -1,8 +1,8 @@
 package dev.wilyferret.app.pages;
 
+import dev.wilyferret.core.id.WorkspaceId;
 import java.util.List;
 import java.util.Map;
-import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Component;
 
@@ -10,14 +10,14 @@ import org.springframework.stereotype.Component;
 @Component
 public class Undrawn {
 
-    private final Map<UUID, List<LeftOut>> byWorkspace = new ConcurrentHashMap<>();
+    private final Map<WorkspaceId, List<LeftOut>> byWorkspace = new ConcurrentHashMap<>();
 
     /** What could not be drawn of a workspace just now; what could not before is forgotten. */
-    public void found(UUID workspace, List<LeftOut> pages) {
+    public void found(WorkspaceId workspace, List<LeftOut> pages) {
         byWorkspace.put(workspace, List.copyOf(pages));
     }
 
-    public List<LeftOut> of(UUID workspace) {
+    public List<LeftOut> of(WorkspaceId workspace) {
         return byWorkspace.getOrDefault(workspace, List.of());
     }
 }

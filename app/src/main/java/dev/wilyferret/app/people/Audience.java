@@ -1,10 +1,10 @@
 package dev.wilyferret.app.people;
 
+import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.people.EmailAddress;
 import dev.wilyferret.core.people.Standing;
 import java.time.Instant;
 import java.util.Optional;
-import java.util.UUID;
 
 /**
  * The people of a list that are meant; what is empty does not narrow them.
@@ -18,7 +18,7 @@ public record Audience(
         String text,
         String tag,
         String source,
-        Optional<UUID> page,
+        Optional<PageId> page,
         Optional<Instant> from,
         Optional<Instant> until) {
 

@@ -2,13 +2,13 @@ package dev.wilyferret.app.people;
 
 import dev.wilyferret.app.secrets.Seals;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.id.WorkspaceId;
 import java.time.Clock;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.Map;
 import java.util.Set;
-import java.util.UUID;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -30,7 +30,7 @@ class Erasures {
         this.clock = clock;
     }
 
-    void note(UUID workspace, String addressKey) {
+    void note(WorkspaceId workspace, String addressKey) {
         sql.sql(
                         "insert into erased_address (workspace_id, hash, erased_at) values (:workspace, :hash, :at) on conflict do nothing")
                 .param("workspace", workspace)
@@ -40,7 +40,7 @@ class Erasures {
     }
 
     /** Whoever joins by themselves wants to be known again; while the key file is missing only imports go on leaving them out. */
-    void lift(UUID workspace, String addressKey) {
+    void lift(WorkspaceId workspace, String addressKey) {
         try {
             sql.sql("delete from erased_address where workspace_id = :workspace and hash = :hash")
                     .param("workspace", workspace)
@@ -52,7 +52,7 @@ class Erasures {
     }
 
     /** Those of the addresses that were erased. */
-    Set<String> among(UUID workspace, Collection<String> addressKeys) {
+    Set<String> among(WorkspaceId workspace, Collection<String> addressKeys) {
         Map<String, String> keyByHash = new HashMap<>();
         addressKeys.forEach(key -> keyByHash.put(workspaces.erasureHash(workspace, key), key));
         Set<String> erased = new HashSet<>();

@@ -3,6 +3,8 @@ package dev.wilyferret.app.people;
 import dev.wilyferret.app.forms.Intake;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.id.ImportId;
+import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.people.SafeCell;
 import dev.wilyferret.core.text.Refusal;
 import jakarta.servlet.http.HttpServletResponse;
@@ -11,7 +13,6 @@ import java.io.OutputStreamWriter;
 import java.io.Writer;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
-import java.util.UUID;
 import java.util.stream.Stream;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
@@ -49,7 +50,7 @@ class ImportBench {
     }
 
     @GetMapping("/import")
-    String choose(@AuthenticationPrincipal Member member, @PathVariable UUID id, Model model) {
+    String choose(@AuthenticationPrincipal Member member, @PathVariable ListId id, Model model) {
         desk.list(member, id, "import", model);
         return "people/import";
     }
@@ -57,14 +58,14 @@ class ImportBench {
     @PostMapping("/import")
     String bring(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID id,
+            @PathVariable ListId id,
             @RequestParam MultipartFile file,
             Model model,
             RedirectAttributes after)
             throws IOException {
         desk.list(member, id, "import", model);
         try {
-            UUID run = imports.bring(
+            ImportId run = imports.bring(
                     member.workspace(),
                     id,
                     file.getOriginalFilename() == null ? "" : file.getOriginalFilename(),
@@ -76,12 +77,13 @@ class ImportBench {
         }
     }
 
-    private static String toRun(UUID id, UUID run) {
+    private static String toRun(ListId id, ImportId run) {
         return "redirect:/people/lists/" + id + "/import/" + run;
     }
 
     @GetMapping("/import/{run}")
-    String look(@AuthenticationPrincipal Member member, @PathVariable UUID id, @PathVariable UUID run, Model model) {
+    String look(
+            @AuthenticationPrincipal Member member, @PathVariable ListId id, @PathVariable ImportId run, Model model) {
         desk.list(member, id, "import", model);
         model.addAttribute("run", run(member, run));
         return "people/import";
@@ -90,13 +92,13 @@ class ImportBench {
     /** How far it is, asked again while it runs. */
     @GetMapping("/import/{run}/progress")
     String progress(
-            @AuthenticationPrincipal Member member, @PathVariable UUID id, @PathVariable UUID run, Model model) {
+            @AuthenticationPrincipal Member member, @PathVariable ListId id, @PathVariable ImportId run, Model model) {
         desk.list(member, id, "import", model);
         model.addAttribute("run", run(member, run));
         return "people/import :: running";
     }
 
-    private Imports.Look run(Member member, UUID run) {
+    private Imports.Look run(Member member, ImportId run) {
         return imports.find(member.workspace(), run)
                 .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
     }
@@ -104,8 +106,8 @@ class ImportBench {
     @PostMapping("/import/{run}")
     String begin(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID id,
-            @PathVariable UUID run,
+            @PathVariable ListId id,
+            @PathVariable ImportId run,
             @RequestParam List<String> column,
             @RequestParam(defaultValue = "") String tag,
             @RequestParam(defaultValue = "false") boolean agreed,
@@ -128,13 +130,13 @@ class ImportBench {
     }
 
     @PostMapping("/import/{run}/stop")
-    String stop(@AuthenticationPrincipal Member member, @PathVariable UUID id, @PathVariable UUID run) {
+    String stop(@AuthenticationPrincipal Member member, @PathVariable ListId id, @PathVariable ImportId run) {
         imports.stop(member.workspace(), run);
         return toRun(id, run);
     }
 
     @PostMapping("/import/{run}/resume")
-    String resume(@AuthenticationPrincipal Member member, @PathVariable UUID id, @PathVariable UUID run) {
+    String resume(@AuthenticationPrincipal Member member, @PathVariable ListId id, @PathVariable ImportId run) {
         imports.resume(member.workspace(), run);
         return toRun(id, run);
     }
@@ -142,8 +144,8 @@ class ImportBench {
     @GetMapping("/import/{run}/errors.csv")
     void errors(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID id,
-            @PathVariable UUID run,
+            @PathVariable ListId id,
+            @PathVariable ImportId run,
             HttpServletResponse response)
             throws IOException {
         String errors = imports.errors(member.workspace(), run)
@@ -161,7 +163,7 @@ class ImportBench {
     @GetMapping("/export.csv")
     void export(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID id,
+            @PathVariable ListId id,
             @RequestParam MultiValueMap<String, String> asked,
             Model model,
             HttpServletResponse response)

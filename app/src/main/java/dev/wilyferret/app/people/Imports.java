@@ -1,7 +1,10 @@
 package dev.wilyferret.app.people;
 
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.ImportId;
+import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.people.EmailAddress;
 import dev.wilyferret.core.people.SafeCell;
 import dev.wilyferret.core.text.PlainText;
@@ -62,8 +65,8 @@ public class Imports {
 
     /** @param first the first rows, to look at */
     public record Look(
-            UUID id,
-            UUID list,
+            ImportId id,
+            ListId list,
             String name,
             State state,
             int total,
@@ -81,27 +84,27 @@ public class Imports {
 
     /** @throws Refusal if the file cannot be read */
     @Transactional
-    public UUID bring(UUID workspace, UUID list, String name, byte[] content) {
+    public ImportId bring(WorkspaceId workspace, ListId list, String name, byte[] content) {
         CsvFile file = CsvFile.read(content);
         ImportRow row = new ImportRow(
-                new RowKey(workspace, ids.next()),
-                list,
+                RowKey.of(workspace, ids.next()),
+                list.value(),
                 PlainText.optionalLine("file name", name.replaceAll("\\p{C}", ""), 200),
                 content,
                 new ImportRow.Plan(List.of(), "", false),
                 file.rows().size(),
                 clock.instant());
         imports.save(row);
-        return row.key.id();
+        return new ImportId(row.key.id());
     }
 
     @Transactional(readOnly = true)
-    public Optional<Look> find(UUID workspace, UUID id) {
-        return imports.findById(new RowKey(workspace, id)).map(row -> {
+    public Optional<Look> find(WorkspaceId workspace, ImportId id) {
+        return imports.findById(RowKey.of(workspace, id)).map(row -> {
             CsvFile file = row.state == State.NEW ? CsvFile.read(row.content) : new CsvFile(List.of(), List.of());
             return new Look(
                     id,
-                    row.list,
+                    new ListId(row.list),
                     row.name,
                     row.state,
                     row.total,
@@ -122,7 +125,7 @@ public class Imports {
      * @param inSequence whether the people get the list's sequence
      * @throws Refusal if no column, or more than one, holds the address
      */
-    public void begin(UUID workspace, UUID id, List<String> columns, String tag, boolean inSequence) {
+    public void begin(WorkspaceId workspace, ImportId id, List<String> columns, String tag, boolean inSequence) {
         if (columns.stream().filter("email"::equals).count() != 1) {
             throw new Refusal("Say which one column holds the e-mail address.");
         }
@@ -131,13 +134,13 @@ public class Imports {
     }
 
     /** Goes on with an import that was stopped. */
-    public void resume(UUID workspace, UUID id) {
+    public void resume(WorkspaceId workspace, ImportId id) {
         begin(workspace, id, State.STOPPED, row -> {});
     }
 
-    private void begin(UUID workspace, UUID id, State from, Consumer<ImportRow> change) {
+    private void begin(WorkspaceId workspace, ImportId id, State from, Consumer<ImportRow> change) {
         boolean begun = Boolean.TRUE.equals(transaction.execute(status -> {
-            ImportRow row = imports.toChange(new RowKey(workspace, id)).orElseThrow();
+            ImportRow row = imports.toChange(RowKey.of(workspace, id)).orElseThrow();
             if (row.state != from) {
                 return false;
             }
@@ -151,24 +154,24 @@ public class Imports {
     }
 
     @Transactional
-    public void stop(UUID workspace, UUID id) {
-        imports.toChange(new RowKey(workspace, id))
+    public void stop(WorkspaceId workspace, ImportId id) {
+        imports.toChange(RowKey.of(workspace, id))
                 .filter(row -> row.state == State.RUNNING)
                 .ifPresent(row -> row.state = State.STOPPED);
     }
 
     /** Rows that were not put on the list, as a CSV file. */
     @Transactional(readOnly = true)
-    public Optional<String> errors(UUID workspace, UUID id) {
-        return imports.findById(new RowKey(workspace, id)).map(row -> "row,address,reason\r\n" + row.errors);
+    public Optional<String> errors(WorkspaceId workspace, ImportId id) {
+        return imports.findById(RowKey.of(workspace, id)).map(row -> "row,address,reason\r\n" + row.errors);
     }
 
     /** Whoever is erased is not named any more among the rows that were not taken, nor in files that are not done. */
     @EventListener
     @Transactional
     public void forget(People.Erased erased) {
-        imports.forget(erased.workspace(), erased.address(), erased.addressKey());
-        for (ImportRow row : imports.undone(erased.workspace())) {
+        imports.forget(erased.workspace().value(), erased.address(), erased.addressKey());
+        for (ImportRow row : imports.undone(erased.workspace().value())) {
             CsvFile file = CsvFile.read(row.content);
             List<List<String>> scrubbed = file.rows().stream()
                     .map(cells -> cells.stream().anyMatch(cell -> is(cell, erased.addressKey()))
@@ -191,10 +194,10 @@ public class Imports {
 
     @EventListener(ApplicationReadyEvent.class)
     void goOn() {
-        imports.running().forEach(row -> run(row.key.workspace(), row.key.id()));
+        imports.running().forEach(row -> run(new WorkspaceId(row.key.workspace()), new ImportId(row.key.id())));
     }
 
-    private void run(UUID workspace, UUID id) {
+    private void run(WorkspaceId workspace, ImportId id) {
         Thread.ofVirtual().name("import").start(() -> {
             try {
                 boolean more = true;
@@ -210,10 +213,10 @@ public class Imports {
     }
 
     /** False once there is nothing more to do; while the database is out of reach it is tried again. */
-    private boolean goneOn(UUID workspace, UUID id) throws InterruptedException {
+    private boolean goneOn(WorkspaceId workspace, ImportId id) throws InterruptedException {
         try {
             CsvFile file = transaction.execute(status ->
-                    CsvFile.read(imports.findById(new RowKey(workspace, id)).orElseThrow().content));
+                    CsvFile.read(imports.findById(RowKey.of(workspace, id)).orElseThrow().content));
             boolean more = true;
             while (more) {
                 more = Boolean.TRUE.equals(transaction.execute(status -> step(workspace, id, file)));
@@ -227,8 +230,8 @@ public class Imports {
     }
 
     /** Puts the next rows on the list; false once there is nothing more to do. */
-    private boolean step(UUID workspace, UUID id, CsvFile file) {
-        ImportRow row = imports.toChange(new RowKey(workspace, id)).orElseThrow();
+    private boolean step(WorkspaceId workspace, ImportId id, CsvFile file) {
+        ImportRow row = imports.toChange(RowKey.of(workspace, id)).orElseThrow();
         if (row.state != State.RUNNING) {
             return false;
         }
@@ -263,7 +266,7 @@ public class Imports {
     }
 
     private int put(ImportRow row, List<Person> all, Map<String, Integer> numberByKey, StringBuilder errors) {
-        UUID workspace = row.key.workspace();
+        WorkspaceId workspace = new WorkspaceId(row.key.workspace());
         Set<String> erased = erasures.among(
                 workspace, all.stream().map(person -> person.email.key()).toList());
         List<Person> good = new ArrayList<>();
@@ -279,7 +282,7 @@ public class Imports {
             }
         }
         Set<String> put = new HashSet<>(imports.put(
-                workspace,
+                workspace.value(),
                 row.list,
                 clock.instant(),
                 row.plan.inSequence(),
@@ -295,7 +298,7 @@ public class Imports {
                 .toList();
         Set<String> left = known.isEmpty()
                 ? Set.of()
-                : new HashSet<>(imports.left(workspace, row.list, texts(known, person -> person.email.key())));
+                : new HashSet<>(imports.left(workspace.value(), row.list, texts(known, person -> person.email.key())));
         known.forEach(person -> note(
                 errors,
                 java.util.Objects.requireNonNull(numberByKey.get(person.email.key())),

@@ -1,10 +1,12 @@
 package dev.wilyferret.app.people;
 
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.people.EmailAddress;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 
 /**
  * Somebody who wants on a list, with what is known of the visit.
@@ -19,9 +21,9 @@ public record Joining(
         String phone,
         Map<String, String> answers,
         List<String> tags,
-        Optional<UUID> promotion,
-        Optional<UUID> page,
-        Optional<UUID> click,
+        Optional<PromotionId> promotion,
+        Optional<PageId> page,
+        Optional<ClickId> click,
         String source,
         String campaign,
         String country,

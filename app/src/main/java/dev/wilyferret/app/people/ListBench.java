@@ -4,13 +4,14 @@ import dev.wilyferret.app.forms.Intake;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.people.EmailAddress;
 import dev.wilyferret.core.text.PlainText;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -68,7 +69,7 @@ class ListBench {
     }
 
     @GetMapping("/people/lists/{id}/settings")
-    String settings(@AuthenticationPrincipal Member member, @PathVariable UUID id, Model model) {
+    String settings(@AuthenticationPrincipal Member member, @PathVariable ListId id, Model model) {
         MailList list = desk.list(member, id, "settings", model);
         Map<String, String> values = new HashMap<>();
         values.put("name", list.name());
@@ -77,13 +78,13 @@ class ListBench {
         values.put("replyTo", list.replyTo());
         values.put("doubleOptIn", list.doubleOptIn() ? "on" : "");
         values.put("buyers", list.buyers() ? "on" : "");
-        values.put("checkPage", list.checkPage().map(UUID::toString).orElse(""));
-        values.put("confirmedPage", list.confirmedPage().map(UUID::toString).orElse(""));
-        values.put("leftPage", list.leftPage().map(UUID::toString).orElse(""));
+        values.put("checkPage", list.checkPage().map(PageId::toString).orElse(""));
+        values.put("confirmedPage", list.confirmedPage().map(PageId::toString).orElse(""));
+        values.put("leftPage", list.leftPage().map(PageId::toString).orElse(""));
         return form(member, Optional.of(id), Intake.showing(values), model);
     }
 
-    private String form(Member member, Optional<UUID> id, Intake form, Model model) {
+    private String form(Member member, Optional<ListId> id, Intake form, Model model) {
         model.addAttribute("id", id.orElse(null));
         model.addAttribute("form", form);
         model.addAttribute("pages", pages.of(member.workspace()));
@@ -93,12 +94,12 @@ class ListBench {
     @PostMapping({"/people/lists", "/people/lists/{id}/settings"})
     String keep(
             @AuthenticationPrincipal Member member,
-            @PathVariable("id") Optional<UUID> known,
+            @PathVariable("id") Optional<ListId> known,
             @RequestParam MultiValueMap<String, String> typed,
             Model model,
             RedirectAttributes after) {
         known.ifPresent(list -> desk.list(member, list, "settings", model));
-        UUID id = known.orElseGet(lists::newId);
+        ListId id = known.orElseGet(lists::newId);
         Intake form = Intake.of(typed);
         form.take("name", text -> PlainText.line("name of the list", text, 80));
         form.take("senderName", text -> PlainText.line("sender's name", text, 80));
@@ -117,7 +118,7 @@ class ListBench {
         return "redirect:/people/lists/" + id;
     }
 
-    private MailList read(Member member, UUID id, Intake form) {
+    private MailList read(Member member, ListId id, Intake form) {
         return new MailList(
                 id,
                 form.value("name"),
@@ -131,7 +132,7 @@ class ListBench {
                 page(member, form.value("leftPage")));
     }
 
-    private Optional<UUID> page(Member member, String id) {
+    private Optional<PageId> page(Member member, String id) {
         return pages.of(member.workspace()).stream()
                 .map(ListPages.Named::id)
                 .filter(page -> page.toString().equals(id))
@@ -141,7 +142,7 @@ class ListBench {
     @GetMapping("/people/lists/{id}")
     String people(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID id,
+            @PathVariable ListId id,
             @RequestParam MultiValueMap<String, String> asked,
             @RequestParam(defaultValue = "0") int skip,
             Model model) {

@@ -3,12 +3,13 @@ package dev.wilyferret.app.people;
 import dev.wilyferret.app.forms.Intake;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.people.Standing;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.List;
 import java.util.Optional;
-import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
@@ -29,7 +30,7 @@ public class ListDesk {
     }
 
     /** The list, shown above its bench; 404 if the workspace has no such list. */
-    public MailList list(Member member, UUID id, String bench, Model model) {
+    public MailList list(Member member, ListId id, String bench, Model model) {
         MailList list =
                 lists.find(member.workspace(), id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
         model.addAttribute("list", list);
@@ -38,7 +39,7 @@ public class ListDesk {
     }
 
     /** What a part of a list can be told by. */
-    public void choices(Member member, UUID id, Model model) {
+    public void choices(Member member, ListId id, Model model) {
         People.Told told = people.toldBy(member.workspace(), id);
         model.addAttribute("sources", told.sources());
         model.addAttribute("tags", told.tags());
@@ -55,7 +56,7 @@ public class ListDesk {
                 form.value("tag"),
                 form.value("source"),
                 form.value("page").matches("[0-9a-f-]{36}")
-                        ? Optional.of(UUID.fromString(form.value("page")))
+                        ? Optional.of(PageId.of(form.value("page")))
                         : Optional.empty(),
                 day(form.value("from"))
                         .map(day -> day.atStartOfDay(workspace.zone()).toInstant()),

@@ -1,7 +1,8 @@
 package dev.wilyferret.app.people;
 
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.WorkspaceId;
 import java.util.List;
-import java.util.UUID;
 
 /** The content pages that a list can name and its people came by; answered by whoever keeps pages. */
 public interface ListPages {
@@ -12,8 +13,8 @@ public interface ListPages {
      * @param words promotion and page, and whether visitors see it
      * @param address its public one
      */
-    record Named(UUID id, String words, String address) {}
+    record Named(PageId id, String words, String address) {}
 
     /** Those of all promotions. */
-    List<Named> of(UUID workspace);
+    List<Named> of(WorkspaceId workspace);
 }

@@ -1,6 +1,8 @@
 package dev.wilyferret.app.people;
 
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.PageId;
 import jakarta.persistence.Column;
 import jakarta.persistence.EmbeddedId;
 import jakarta.persistence.Entity;
@@ -62,23 +64,23 @@ class ListRow {
         replyTo = list.replyTo();
         doubleOptIn = list.doubleOptIn();
         buyers = list.buyers();
-        checkPage = list.checkPage().orElse(null);
-        confirmedPage = list.confirmedPage().orElse(null);
-        leftPage = list.leftPage().orElse(null);
+        checkPage = list.checkPage().map(PageId::value).orElse(null);
+        confirmedPage = list.confirmedPage().map(PageId::value).orElse(null);
+        leftPage = list.leftPage().map(PageId::value).orElse(null);
         return this;
     }
 
     MailList toList() {
         return new MailList(
-                key.id(),
+                new ListId(key.id()),
                 name,
                 senderName,
                 senderAddress,
                 replyTo,
                 doubleOptIn,
                 buyers,
-                Optional.ofNullable(checkPage),
-                Optional.ofNullable(confirmedPage),
-                Optional.ofNullable(leftPage));
+                Optional.ofNullable(checkPage).map(PageId::new),
+                Optional.ofNullable(confirmedPage).map(PageId::new),
+                Optional.ofNullable(leftPage).map(PageId::new));
     }
 }

@@ -1,7 +1,9 @@
 package dev.wilyferret.app.people;
 
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.people.Standing;
 import dev.wilyferret.core.text.Refusal;
 import java.time.Clock;
@@ -12,7 +14,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
@@ -35,26 +36,28 @@ public class Lists {
     }
 
     /** A list was made. */
-    public record Made(UUID workspace, MailList list) {}
+    public record Made(WorkspaceId workspace, MailList list) {}
 
-    public UUID newId() {
-        return ids.next();
+    public ListId newId() {
+        return new ListId(ids.next());
     }
 
     @Transactional(readOnly = true)
-    public List<MailList> of(UUID workspace) {
-        return lists.ofWorkspace(workspace).stream().map(ListRow::toList).toList();
+    public List<MailList> of(WorkspaceId workspace) {
+        return lists.ofWorkspace(workspace.value()).stream()
+                .map(ListRow::toList)
+                .toList();
     }
 
-    public Map<UUID, String> names(UUID workspace) {
-        Map<UUID, String> names = new LinkedHashMap<>();
+    public Map<ListId, String> names(WorkspaceId workspace) {
+        Map<ListId, String> names = new LinkedHashMap<>();
         of(workspace).forEach(list -> names.put(list.id(), list.name()));
         return names;
     }
 
     @Transactional(readOnly = true)
-    public Optional<MailList> find(UUID workspace, UUID id) {
-        return lists.findById(new RowKey(workspace, id)).map(ListRow::toList);
+    public Optional<MailList> find(WorkspaceId workspace, ListId id) {
+        return lists.findById(RowKey.of(workspace, id)).map(ListRow::toList);
     }
 
     /**
@@ -63,13 +66,13 @@ public class Lists {
      * @throws Refusal if another list has its name
      */
     @Transactional
-    public void keep(UUID workspace, MailList list) {
+    public void keep(WorkspaceId workspace, MailList list) {
         boolean taken = of(workspace).stream()
                 .anyMatch(other -> !other.id().equals(list.id()) && other.name().equalsIgnoreCase(list.name()));
         if (taken) {
             throw new Refusal("There is a list called \"%s\" already. Choose another name.".formatted(list.name()));
         }
-        RowKey key = new RowKey(workspace, list.id());
+        RowKey key = RowKey.of(workspace, list.id());
         Optional<ListRow> known = lists.findById(key);
         lists.saveAndFlush(
                 known.orElseGet(() -> new ListRow(key, clock.instant())).saying(list));
@@ -79,7 +82,7 @@ public class Lists {
     }
 
     /** The lists whose people have to confirm their address. */
-    public Set<UUID> confirming(UUID workspace) {
+    public Set<ListId> confirming(WorkspaceId workspace) {
         return of(workspace).stream()
                 .filter(MailList::doubleOptIn)
                 .map(MailList::id)
@@ -88,10 +91,10 @@ public class Lists {
 
     /** How many stand how on each list. */
     @Transactional(readOnly = true)
-    public Map<UUID, Map<Standing, Long>> standings(UUID workspace) {
-        Map<UUID, Map<Standing, Long>> all = new HashMap<>();
-        lists.standings(workspace)
-                .forEach(row -> all.computeIfAbsent(row.getList(), list -> new EnumMap<>(Standing.class))
+    public Map<ListId, Map<Standing, Long>> standings(WorkspaceId workspace) {
+        Map<ListId, Map<Standing, Long>> all = new HashMap<>();
+        lists.standings(workspace.value())
+                .forEach(row -> all.computeIfAbsent(new ListId(row.getList()), list -> new EnumMap<>(Standing.class))
                         .put(Standing.valueOf(row.getState()), row.getPeople()));
         return all;
     }

@@ -1,9 +1,10 @@
 package dev.wilyferret.app.people;
 
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.people.EmailAddress;
 import dev.wilyferret.core.text.PlainText;
 import java.util.Optional;
-import java.util.UUID;
 
 /**
  * A list people are put on.
@@ -17,16 +18,16 @@ import java.util.UUID;
  * @param leftPage where leaving leads
  */
 public record MailList(
-        UUID id,
+        ListId id,
         String name,
         String senderName,
         String senderAddress,
         String replyTo,
         boolean doubleOptIn,
         boolean buyers,
-        Optional<UUID> checkPage,
-        Optional<UUID> confirmedPage,
-        Optional<UUID> leftPage) {
+        Optional<PageId> checkPage,
+        Optional<PageId> confirmedPage,
+        Optional<PageId> leftPage) {
 
     public MailList {
         name = PlainText.line("name of the list", name, 80);
@@ -36,7 +37,7 @@ public record MailList(
     }
 
     /** The same list with the pages a ready-made trail gave it. */
-    public MailList with(Optional<UUID> check, Optional<UUID> confirmed) {
+    public MailList with(Optional<PageId> check, Optional<PageId> confirmed) {
         return new MailList(
                 id,
                 name,

@@ -3,12 +3,13 @@ package dev.wilyferret.app.people;
 import dev.wilyferret.app.secrets.Seals;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.id.ShortId;
+import dev.wilyferret.core.id.SubscriberId;
+import dev.wilyferret.core.id.WorkspaceId;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.Optional;
-import java.util.UUID;
 import org.springframework.stereotype.Component;
 
 /**
@@ -35,7 +36,7 @@ public class Passes {
      * @param who the person's pass, or with an earlier version's pass the row
      * @param over whether its time is over; it still says who it was for
      */
-    public record Claim(UUID workspace, UUID who, boolean byPass, boolean over) {}
+    public record Claim(WorkspaceId workspace, SubscriberId who, boolean byPass, boolean over) {}
 
     private final Workspaces workspaces;
     private final Clock clock;
@@ -61,7 +62,7 @@ public class Passes {
         }
     }
 
-    private String signature(UUID workspace, String purpose, String claim) {
+    private String signature(WorkspaceId workspace, String purpose, String claim) {
         return workspaces.sign(workspace, purpose + " " + claim).substring(0, 40);
     }
 
@@ -71,8 +72,9 @@ public class Passes {
         if (parts.length != 4 || !parts[2].matches("[0-9a-z]{1,13}") || !parts[3].matches("[0-9a-f]{40}")) {
             return Optional.empty();
         }
-        Optional<UUID> workspace = ShortId.parse(parts[0]).filter(workspaces::exists);
-        Optional<UUID> who = ShortId.parse(parts[1]);
+        Optional<WorkspaceId> workspace =
+                ShortId.parse(parts[0]).map(WorkspaceId::new).filter(workspaces::exists);
+        Optional<SubscriberId> who = ShortId.parse(parts[1]).map(SubscriberId::new);
         if (workspace.isEmpty() || who.isEmpty()) {
             return Optional.empty();
         }

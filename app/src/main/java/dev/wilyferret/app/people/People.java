@@ -3,7 +3,13 @@ package dev.wilyferret.app.people;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.SubscriberId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.people.Standing;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
@@ -81,14 +87,18 @@ public class People {
      * @param clicks they joined by
      */
     public record Erased(
-            UUID workspace, String address, String addressKey, List<UUID> subscribers, List<UUID> clicks) {}
+            WorkspaceId workspace,
+            String address,
+            String addressKey,
+            List<SubscriberId> subscribers,
+            List<ClickId> clicks) {}
 
     /**
      * Puts somebody on a list by their own opt-in; the same address again is the same subscriber, and what was not known of
      * them is added. Durable when the transaction around it is.
      */
     @Transactional
-    public Subscriber join(UUID workspace, UUID list, Joining joining) {
+    public Subscriber join(WorkspaceId workspace, ListId list, Joining joining) {
         MailList to = lists.find(workspace, list).orElseThrow();
         Instant now = clock.instant();
         String key = joining.email().key();
@@ -97,18 +107,23 @@ public class People {
         do {
             // Whoever is erased between the two is not found any more, and joins as somebody new.
             fresh = subscribers.insertOnce(
-                            workspace, ids.next(), list, joining.email().text(), key, now)
+                            workspace.value(),
+                            ids.next(),
+                            list.value(),
+                            joining.email().text(),
+                            key,
+                            now)
                     == 1;
-            known = subscribers.onListToChange(workspace, list, key);
+            known = subscribers.onListToChange(workspace.value(), list.value(), key);
         } while (known.isEmpty());
         SubscriberRow row = known.get();
         if (fresh || row.state == Standing.LEFT) {
             row.joinedAt = now;
             row.consent = joining.consent();
             row.suspect = joining.suspect();
-            row.promotion = joining.promotion().orElse(null);
-            row.page = joining.page().orElse(null);
-            row.click = joining.click().orElse(null);
+            row.promotion = joining.promotion().map(PromotionId::value).orElse(null);
+            row.page = joining.page().map(PageId::value).orElse(null);
+            row.click = joining.click().map(ClickId::value).orElse(null);
             row.source = joining.source();
             row.campaign = joining.campaign();
             row.country = joining.country();
@@ -163,14 +178,14 @@ public class People {
     @Transactional
     public void keep(List<Subscriber> past) {
         subscribers.saveAll(past.stream()
-                .map(one -> new SubscriberRow(new RowKey(one.workspace(), one.id()), one))
+                .map(one -> new SubscriberRow(RowKey.of(one.workspace(), one.id()), one))
                 .toList());
     }
 
     /** Confirms an address, and what was typed in its name since; somebody who has left or is erased stays so. */
     @Transactional
-    public Optional<Subscriber> confirm(UUID workspace, UUID id) {
-        return subscribers.toChange(new RowKey(workspace, id)).map(row -> {
+    public Optional<Subscriber> confirm(WorkspaceId workspace, SubscriberId id) {
+        return subscribers.toChange(RowKey.of(workspace, id)).map(row -> {
             if (row.state == Standing.PENDING) {
                 confirm(row);
             } else if (row.state == Standing.CONFIRMED && row.aside != null) {
@@ -184,8 +199,8 @@ public class People {
 
     /** Takes somebody off their list. */
     @Transactional
-    public Optional<Subscriber> leave(UUID workspace, UUID id) {
-        return subscribers.toChange(new RowKey(workspace, id)).map(row -> {
+    public Optional<Subscriber> leave(WorkspaceId workspace, SubscriberId id) {
+        return subscribers.toChange(RowKey.of(workspace, id)).map(row -> {
             if (row.state == Standing.PENDING || row.state == Standing.CONFIRMED) {
                 row.state = Standing.LEFT;
                 row.leftAt = clock.instant();
@@ -197,19 +212,22 @@ public class People {
 
     /** Removes what identifies a person from every list of the workspace; counts and moments stay. */
     @Transactional
-    public void erase(UUID workspace, UUID id) {
+    public void erase(WorkspaceId workspace, SubscriberId id) {
         // An import locks itself first and people after, so whoever locks both does it in that order.
-        imports.hold(workspace);
-        String key = subscribers.addressKey(new RowKey(workspace, id)).orElseThrow();
-        List<SubscriberRow> all = subscribers.ofAddressToChange(workspace, key).stream()
+        imports.hold(workspace.value());
+        String key = subscribers.addressKey(RowKey.of(workspace, id)).orElseThrow();
+        List<SubscriberRow> all = subscribers.ofAddressToChange(workspace.value(), key).stream()
                 .filter(row -> row.state != Standing.ERASED)
                 .toList();
         if (all.isEmpty()) {
             return;
         }
         String address = all.getFirst().email;
-        List<UUID> clicks =
-                all.stream().map(row -> row.click).filter(Objects::nonNull).toList();
+        List<ClickId> clicks = all.stream()
+                .map(row -> row.click)
+                .filter(Objects::nonNull)
+                .map(ClickId::new)
+                .toList();
         erasures.note(workspace, key);
         for (SubscriberRow row : all) {
             row.state = Standing.ERASED;
@@ -227,12 +245,16 @@ public class People {
             row.lookAt = null;
         }
         events.publishEvent(new Erased(
-                workspace, address, key, all.stream().map(row -> row.key.id()).toList(), clicks));
+                workspace,
+                address,
+                key,
+                all.stream().map(row -> new SubscriberId(row.key.id())).toList(),
+                clicks));
     }
 
     /** Sets the tags of a person on a list, each at most 40 characters; at most 20. */
     @Transactional
-    public void tag(UUID workspace, UUID id, String typed) {
+    public void tag(WorkspaceId workspace, SubscriberId id, String typed) {
         List<String> tags = List.of(typed.split(",")).stream()
                 .map(tag -> PlainText.optionalLine("tag", tag, 40))
                 .filter(tag -> !tag.isEmpty())
@@ -241,19 +263,19 @@ public class People {
         if (tags.size() > MOST_TAGS) {
             throw new Refusal("There are %d tags; at most %d fit. Drop some.".formatted(tags.size(), MOST_TAGS));
         }
-        subscribers.toChange(new RowKey(workspace, id)).orElseThrow().tags = tags;
+        subscribers.toChange(RowKey.of(workspace, id)).orElseThrow().tags = tags;
     }
 
     /** Sees to it that everybody on a list is looked at for the next mail of its sequence, which has changed. */
     @Transactional
-    public void lookAgain(UUID workspace, UUID list) {
-        subscribers.lookAgain(workspace, list, clock.instant());
+    public void lookAgain(WorkspaceId workspace, ListId list) {
+        subscribers.lookAgain(workspace.value(), list.value(), clock.instant());
     }
 
     /** Sees to it that one person is looked at, whose last mail of a sequence is over. */
     @Transactional
-    public void lookOn(UUID workspace, UUID subscriber) {
-        subscribers.lookOn(workspace, subscriber, clock.instant());
+    public void lookOn(WorkspaceId workspace, SubscriberId subscriber) {
+        subscribers.lookOn(workspace.value(), subscriber.value(), clock.instant());
     }
 
     /**
@@ -273,7 +295,7 @@ public class People {
     @Transactional(readOnly = true)
     public boolean somethingWaits(Subscriber one) {
         return subscribers
-                .findById(new RowKey(one.workspace(), one.id()))
+                .findById(RowKey.of(one.workspace(), one.id()))
                 .filter(row -> row.aside != null)
                 .isPresent();
     }
@@ -282,19 +304,20 @@ public class People {
     @Transactional(readOnly = true)
     public Optional<Subscriber> claimed(Passes.Claim claim) {
         return (claim.byPass()
-                        ? subscribers.ofPass(claim.workspace(), claim.who())
-                        : subscribers.findById(new RowKey(claim.workspace(), claim.who())))
+                        ? subscribers.ofPass(
+                                claim.workspace().value(), claim.who().value())
+                        : subscribers.findById(RowKey.of(claim.workspace(), claim.who())))
                 .map(SubscriberRow::toSubscriber);
     }
 
     @Transactional(readOnly = true)
-    public Optional<Subscriber> find(UUID workspace, UUID id) {
-        return subscribers.findById(new RowKey(workspace, id)).map(SubscriberRow::toSubscriber);
+    public Optional<Subscriber> find(WorkspaceId workspace, SubscriberId id) {
+        return subscribers.findById(RowKey.of(workspace, id)).map(SubscriberRow::toSubscriber);
     }
 
     @Transactional(readOnly = true)
-    public Optional<Subscriber> onList(UUID workspace, UUID list, String addressKey) {
-        return subscribers.onList(workspace, list, addressKey).map(SubscriberRow::toSubscriber);
+    public Optional<Subscriber> onList(WorkspaceId workspace, ListId list, String addressKey) {
+        return subscribers.onList(workspace.value(), list.value(), addressKey).map(SubscriberRow::toSubscriber);
     }
 
     /** One person on all lists they are or were on. */
@@ -306,23 +329,23 @@ public class People {
     }
 
     @Transactional(readOnly = true)
-    public List<Subscriber> ofAddress(UUID workspace, String addressKey) {
-        return subscribers.ofAddress(workspace, addressKey).stream()
+    public List<Subscriber> ofAddress(WorkspaceId workspace, String addressKey) {
+        return subscribers.ofAddress(workspace.value(), addressKey).stream()
                 .map(SubscriberRow::toSubscriber)
                 .toList();
     }
 
     /** The latest first. */
     @Transactional(readOnly = true)
-    public List<Subscriber> meant(UUID workspace, UUID list, Audience who, int most, int skip) {
+    public List<Subscriber> meant(WorkspaceId workspace, ListId list, Audience who, int most, int skip) {
         return subscribers
                 .meant(
-                        workspace,
-                        list,
+                        workspace.value(),
+                        list.value(),
                         who.standing().map(Enum::name).orElse(""),
                         who.tag(),
                         who.source(),
-                        who.page().orElse(null),
+                        who.page().map(PageId::value).orElse(null),
                         who.from().orElse(null),
                         who.until().orElse(null),
                         who.like(),
@@ -334,14 +357,14 @@ public class People {
     }
 
     @Transactional(readOnly = true)
-    public long count(UUID workspace, UUID list, Audience who) {
+    public long count(WorkspaceId workspace, ListId list, Audience who) {
         return subscribers.count(
-                workspace,
-                list,
+                workspace.value(),
+                list.value(),
                 who.standing().map(Enum::name).orElse(""),
                 who.tag(),
                 who.source(),
-                who.page().orElse(null),
+                who.page().map(PageId::value).orElse(null),
                 who.from().orElse(null),
                 who.until().orElse(null),
                 who.like());
@@ -355,7 +378,7 @@ public class People {
      */
     public record Told(List<String> sources, List<String> tags) {}
 
-    public Told toldBy(UUID workspace, UUID list) {
-        return told.get(new RowKey(workspace, list));
+    public Told toldBy(WorkspaceId workspace, ListId list) {
+        return told.get(RowKey.of(workspace, list));
     }
 }

@@ -1,5 +1,11 @@
 package dev.wilyferret.app.people;
 
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.SubscriberId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.people.Standing;
 import java.time.Instant;
 import java.util.List;
@@ -18,10 +24,10 @@ import java.util.UUID;
  * @param order the order number of a claim; empty for none
  */
 public record Subscriber(
-        UUID workspace,
-        UUID id,
+        WorkspaceId workspace,
+        SubscriberId id,
         UUID pass,
-        UUID list,
+        ListId list,
         String email,
         String firstName,
         String lastName,
@@ -29,9 +35,9 @@ public record Subscriber(
         Map<String, String> answers,
         List<String> tags,
         Standing standing,
-        Optional<UUID> promotion,
-        Optional<UUID> page,
-        Optional<UUID> click,
+        Optional<PromotionId> promotion,
+        Optional<PageId> page,
+        Optional<ClickId> click,
         String source,
         String campaign,
         String country,

@@ -1,6 +1,12 @@
 package dev.wilyferret.app.people;
 
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.SubscriberId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.people.Standing;
 import jakarta.persistence.Column;
 import jakarta.persistence.EmbeddedId;
@@ -126,7 +132,7 @@ class SubscriberRow {
     SubscriberRow(RowKey key, Subscriber one) {
         this.key = key;
         pass = one.pass();
-        list = one.list();
+        list = one.list().value();
         email = one.email();
         addressKey = one.email().toLowerCase(java.util.Locale.ROOT);
         firstName = one.firstName();
@@ -135,9 +141,9 @@ class SubscriberRow {
         answers = one.answers();
         tags = one.tags();
         state = one.standing();
-        promotion = one.promotion().orElse(null);
-        page = one.page().orElse(null);
-        click = one.click().orElse(null);
+        promotion = one.promotion().map(PromotionId::value).orElse(null);
+        page = one.page().map(PageId::value).orElse(null);
+        click = one.click().map(ClickId::value).orElse(null);
         source = one.source();
         campaign = one.campaign();
         country = one.country();
@@ -152,10 +158,10 @@ class SubscriberRow {
 
     Subscriber toSubscriber() {
         return new Subscriber(
-                key.workspace(),
-                key.id(),
+                new WorkspaceId(key.workspace()),
+                new SubscriberId(key.id()),
                 pass,
-                list,
+                new ListId(list),
                 email,
                 firstName,
                 lastName,
@@ -163,9 +169,9 @@ class SubscriberRow {
                 Map.copyOf(answers),
                 List.copyOf(tags),
                 state,
-                Optional.ofNullable(promotion),
-                Optional.ofNullable(page),
-                Optional.ofNullable(click),
+                Optional.ofNullable(promotion).map(PromotionId::new),
+                Optional.ofNullable(page).map(PageId::new),
+                Optional.ofNullable(click).map(ClickId::new),
                 source,
                 campaign,
                 country,

@@ -1,11 +1,12 @@
 package dev.wilyferret.app.pixels;
 
 import dev.wilyferret.core.address.WebAddress;
+import dev.wilyferret.core.id.PixelId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.pixel.PixelEvent;
-import java.util.UUID;
 
 /** An ad platform account whose pixel can fire on pages. */
-public record PixelAccount(UUID id, UUID workspace, PixelDetails details) {
+public record PixelAccount(PixelId id, WorkspaceId workspace, PixelDetails details) {
 
     /** The address a browser is to ask. */
     public String fireAddress(PixelEvent event, String fireId, String page) {

@@ -2,6 +2,8 @@ package dev.wilyferret.app.pixels;
 
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.core.address.UriTemplate;
+import dev.wilyferret.core.id.PixelId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.pixel.FireAddress;
 import jakarta.persistence.Column;
 import jakarta.persistence.EmbeddedId;
@@ -51,6 +53,6 @@ class PixelAccountRow {
     PixelAccount toAccount() {
         PixelDetails details = new PixelDetails(
                 name, pixelId, new FireAddress(UriTemplate.parseWeb(fireTemplate)), viewEvent, leadEvent);
-        return new PixelAccount(key.id(), key.workspace(), details);
+        return new PixelAccount(new PixelId(key.id()), new WorkspaceId(key.workspace()), details);
     }
 }

@@ -1,11 +1,12 @@
 package dev.wilyferret.app.pixels;
 
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.WorkspaceId;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
-import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -24,25 +25,25 @@ public class PixelAccounts {
     }
 
     @Transactional
-    public UUID add(UUID workspace, PixelDetails details) {
-        PixelAccountRow row = new PixelAccountRow(new RowKey(workspace, ids.next()), clock.instant());
+    public PixelId add(WorkspaceId workspace, PixelDetails details) {
+        PixelAccountRow row = new PixelAccountRow(RowKey.of(workspace, ids.next()), clock.instant());
         row.describe(details);
-        return accounts.save(row).key.id();
+        return new PixelId(accounts.save(row).key.id());
     }
 
     @Transactional
-    public void change(UUID workspace, UUID id, PixelDetails details) {
-        accounts.findById(new RowKey(workspace, id)).orElseThrow().describe(details);
+    public void change(WorkspaceId workspace, PixelId id, PixelDetails details) {
+        accounts.findById(RowKey.of(workspace, id)).orElseThrow().describe(details);
     }
 
     @Transactional(readOnly = true)
-    public Optional<PixelAccount> find(UUID workspace, UUID id) {
-        return accounts.findById(new RowKey(workspace, id)).map(PixelAccountRow::toAccount);
+    public Optional<PixelAccount> find(WorkspaceId workspace, PixelId id) {
+        return accounts.findById(RowKey.of(workspace, id)).map(PixelAccountRow::toAccount);
     }
 
     @Transactional(readOnly = true)
-    public List<PixelAccount> of(UUID workspace) {
-        return accounts.ofWorkspace(workspace).stream()
+    public List<PixelAccount> of(WorkspaceId workspace) {
+        return accounts.ofWorkspace(workspace.value()).stream()
                 .map(PixelAccountRow::toAccount)
                 .toList();
     }

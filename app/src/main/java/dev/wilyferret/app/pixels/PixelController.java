@@ -4,12 +4,12 @@ import dev.wilyferret.app.clicks.ClickBook;
 import dev.wilyferret.app.forms.Intake;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.core.address.UriTemplate;
+import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.pixel.FireAddress;
 import dev.wilyferret.core.text.PlainText;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -47,7 +47,7 @@ class PixelController {
     }
 
     @GetMapping("/pixels/{id}")
-    String open(@AuthenticationPrincipal Member member, @PathVariable UUID id, Model model) {
+    String open(@AuthenticationPrincipal Member member, @PathVariable PixelId id, Model model) {
         PixelAccount account = account(member, id);
         PixelDetails details = account.details();
         Intake form = Intake.showing(Map.of(
@@ -70,7 +70,7 @@ class PixelController {
         if (details.isEmpty()) {
             return show(Optional.empty(), form, model);
         }
-        UUID id = accounts.add(member.workspace(), details.get());
+        PixelId id = accounts.add(member.workspace(), details.get());
         after.addFlashAttribute("said", "The pixel is entered. Tick it on a page, and it fires there.");
         return "redirect:/pixels/" + id;
     }
@@ -78,7 +78,7 @@ class PixelController {
     @PostMapping("/pixels/{id}")
     String change(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID id,
+            @PathVariable PixelId id,
             @RequestParam MultiValueMap<String, String> typed,
             Model model,
             RedirectAttributes after) {
@@ -122,7 +122,7 @@ class PixelController {
                 : Optional.empty();
     }
 
-    private PixelAccount account(Member member, UUID id) {
+    private PixelAccount account(Member member, PixelId id) {
         return accounts.find(member.workspace(), id)
                 .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
     }

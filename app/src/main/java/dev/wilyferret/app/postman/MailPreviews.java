@@ -10,6 +10,9 @@ import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.id.MailId;
+import dev.wilyferret.core.id.SubscriberId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.mail.SpamLook;
 import dev.wilyferret.core.people.Standing;
@@ -27,7 +30,7 @@ import org.springframework.stereotype.Service;
 @Service
 public class MailPreviews {
 
-    private static final UUID NOBODY = new UUID(0, 0);
+    private static final SubscriberId NOBODY = new SubscriberId(new UUID(0, 0));
 
     private final Mails mails;
     private final MailDrawing drawing;
@@ -52,7 +55,7 @@ public class MailPreviews {
         return site.of(SiteRoute.MAIL_PREVIEW.path(claim + "." + sign(mail.workspace(), claim)));
     }
 
-    private String sign(UUID workspace, String claim) {
+    private String sign(WorkspaceId workspace, String claim) {
         return workspaces.sign(workspace, "mail-preview." + claim);
     }
 
@@ -63,14 +66,14 @@ public class MailPreviews {
         if (parts.length != 4 || !parts[0].matches(id) || !parts[1].matches(id) || !parts[2].matches(id)) {
             return Optional.empty();
         }
-        UUID workspace = UUID.fromString(parts[0]);
+        WorkspaceId workspace = WorkspaceId.of(parts[0]);
         String claim = parts[0] + "." + parts[1] + "." + parts[2];
         boolean ours = workspaces.exists(workspace)
                 && MessageDigest.isEqual(
                         sign(workspace, claim).getBytes(StandardCharsets.UTF_8),
                         parts[3].getBytes(StandardCharsets.UTF_8));
         return ours
-                ? mails.find(workspace, UUID.fromString(parts[1]))
+                ? mails.find(workspace, MailId.of(parts[1]))
                         .map(mail -> drawn(mail, as(mail, parts[2])).html())
                 : Optional.empty();
     }
@@ -79,7 +82,7 @@ public class MailPreviews {
     public Subscriber as(Written mail, String id) {
         return Optional.of(id)
                 .filter(text -> text.matches("[0-9a-f-]{36}"))
-                .flatMap(text -> people.find(mail.workspace(), UUID.fromString(text)))
+                .flatMap(text -> people.find(mail.workspace(), SubscriberId.of(text)))
                 .filter(one -> one.list().equals(mail.list()) && one.standing() != Standing.ERASED)
                 .or(
                         () -> people
@@ -98,7 +101,7 @@ public class MailPreviews {
         return new Subscriber(
                 mail.workspace(),
                 NOBODY,
-                NOBODY,
+                NOBODY.value(),
                 mail.list(),
                 "ines@kelderhoek.example",
                 "Ines",

@@ -15,6 +15,9 @@ import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.id.LinkId;
+import dev.wilyferret.core.id.MailId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.people.Standing;
 import io.github.bucket4j.Bucket;
 import jakarta.mail.internet.AddressException;
@@ -175,7 +178,7 @@ public class Postman implements SmartLifecycle {
     }
 
     /** What all letters of a mail have in common. */
-    private record Common(Written mail, MailList list, Workspace workspace, Map<String, UUID> links) {}
+    private record Common(Written mail, MailList list, Workspace workspace, Map<String, LinkId> links) {}
 
     private Common read(MailKey key) {
         Written mail = mails.sent(key.workspace, key.mail);
@@ -186,7 +189,7 @@ public class Postman implements SmartLifecycle {
                 links.named(mail));
     }
 
-    private record MailKey(UUID workspace, UUID mail) {}
+    private record MailKey(WorkspaceId workspace, MailId mail) {}
 
     private void handOver(Letter letter, Smtp smtp) {
         Common common = commons.get(new MailKey(letter.workspace(), letter.mail()));

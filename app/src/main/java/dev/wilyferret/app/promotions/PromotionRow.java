@@ -1,6 +1,9 @@
 package dev.wilyferret.app.promotions;
 
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.WorkspaceId;
 import jakarta.persistence.Column;
 import jakarta.persistence.EmbeddedId;
 import jakarta.persistence.Entity;
@@ -35,6 +38,7 @@ class PromotionRow {
     }
 
     Promotion toPromotion() {
-        return new Promotion(key.id(), key.workspace(), offer, name, slug);
+        return new Promotion(
+                new PromotionId(key.id()), new WorkspaceId(key.workspace()), new OfferId(offer), name, slug);
     }
 }

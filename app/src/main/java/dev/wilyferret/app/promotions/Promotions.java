@@ -1,13 +1,15 @@
 package dev.wilyferret.app.promotions;
 
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.Slug;
 import dev.wilyferret.core.text.Refusal;
 import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
-import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -36,20 +38,21 @@ public class Promotions {
     }
 
     @Transactional
-    public Promotion add(UUID workspace, UUID offer, String name, Slug slug) {
+    public Promotion add(WorkspaceId workspace, OfferId offer, String name, Slug slug) {
         return promotions
-                .save(new PromotionRow(new RowKey(workspace, ids.next()), offer, name, slug.text(), clock.instant()))
+                .save(new PromotionRow(
+                        RowKey.of(workspace, ids.next()), offer.value(), name, slug.text(), clock.instant()))
                 .toPromotion();
     }
 
     @Transactional(readOnly = true)
-    public Optional<Promotion> find(UUID workspace, UUID id) {
-        return promotions.findById(new RowKey(workspace, id)).map(PromotionRow::toPromotion);
+    public Optional<Promotion> find(WorkspaceId workspace, PromotionId id) {
+        return promotions.findById(RowKey.of(workspace, id)).map(PromotionRow::toPromotion);
     }
 
     @Transactional(readOnly = true)
-    public List<Promotion> of(UUID workspace) {
-        return promotions.ofWorkspace(workspace).stream()
+    public List<Promotion> of(WorkspaceId workspace) {
+        return promotions.ofWorkspace(workspace.value()).stream()
                 .map(PromotionRow::toPromotion)
                 .toList();
     }

@@ -4,6 +4,8 @@ import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.pixels.PixelAccount;
 import dev.wilyferret.app.shelf.MediaFile;
 import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.link.Way;
 import dev.wilyferret.core.page.Block;
@@ -28,7 +30,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.core.io.ClassPathResource;
@@ -72,22 +73,22 @@ public class PageHtml {
      * @param confirming the lists whose people have to confirm their address
      */
     public record Surroundings(
-            UUID page,
+            PageId page,
             String path,
             Workspace.Legal legal,
             ZoneId zone,
             Currency currency,
-            Function<UUID, Optional<String>> pathOf,
+            Function<PageId, Optional<String>> pathOf,
             Function<String, Optional<MediaFile>> file,
             List<PixelAccount> pixels,
             Instant now,
             Optional<FormSent> sent,
             Optional<String> bench,
-            Set<UUID> confirming)
+            Set<ListId> confirming)
             implements Way.Places {
 
         @Override
-        public Optional<String> page(UUID other) {
+        public Optional<String> page(PageId other) {
             return pathOf.apply(other);
         }
 
@@ -117,7 +118,7 @@ public class PageHtml {
         }
 
         /** As for visitors, with no bench beside it. */
-        public Surroundings plain(Function<UUID, Optional<String>> paths) {
+        public Surroundings plain(Function<PageId, Optional<String>> paths) {
             return new Surroundings(
                     page, path, legal, zone, currency, paths, file, pixels, now, sent, Optional.empty(), confirming);
         }

@@ -13,6 +13,8 @@ import dev.wilyferret.app.shelf.Shelf;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.design.StartingDesign;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.page.PageDocument;
 import java.nio.charset.StandardCharsets;
@@ -88,7 +90,7 @@ public class Previews {
                 || !parts[2].matches("draft|public|\\d{1,6}")) {
             return Optional.empty();
         }
-        return pages.find(UUID.fromString(parts[0]), UUID.fromString(parts[1]))
+        return pages.find(WorkspaceId.of(parts[0]), PageId.of(parts[1]))
                 .filter(page -> MessageDigest.isEqual(
                         path(page, parts[2]).getBytes(StandardCharsets.UTF_8),
                         SiteRoute.PREVIEW.path(signed).getBytes(StandardCharsets.UTF_8)))
@@ -149,7 +151,7 @@ public class Previews {
                 .map(design -> html.render(
                         design.page(),
                         new PageHtml.Surroundings(
-                                new UUID(0, 0),
+                                new PageId(new UUID(0, 0)),
                                 SiteRoute.DESIGN.path(key),
                                 SAMPLE,
                                 ZoneOffset.UTC,

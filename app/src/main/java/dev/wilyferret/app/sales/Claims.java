@@ -1,13 +1,13 @@
 package dev.wilyferret.app.sales;
 
 import dev.wilyferret.app.people.People;
+import dev.wilyferret.core.id.WorkspaceId;
 import java.time.Clock;
 import java.time.ZoneOffset;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
-import java.util.UUID;
 import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -31,7 +31,7 @@ public class Claims {
 
     /** Claims an order; false if another address has it. Two at the same moment cannot both get it. */
     @Transactional
-    public boolean claim(UUID workspace, String order, String addressKey) {
+    public boolean claim(WorkspaceId workspace, String order, String addressKey) {
         sql.sql("""
                         insert into order_claim (workspace_id, order_key, address_key, claimed_at)
                         values (:workspace, :order, :address, :at) on conflict do nothing
@@ -46,7 +46,7 @@ public class Claims {
 
     /** The addresses that claimed these orders, by order in small letters; whoever was erased is not named. */
     @Transactional(readOnly = true)
-    public Map<String, String> by(UUID workspace, Collection<String> orders) {
+    public Map<String, String> by(WorkspaceId workspace, Collection<String> orders) {
         Map<String, String> claims = new HashMap<>();
         sql.sql(
                         "select order_key, address_key from order_claim where workspace_id = :workspace and order_key = any(:orders)")
@@ -60,7 +60,7 @@ public class Claims {
 
     /** Lets another address claim an order. */
     @Transactional
-    public void free(UUID workspace, String order) {
+    public void free(WorkspaceId workspace, String order) {
         sql.sql("delete from order_claim where workspace_id = :workspace and order_key = :order")
                 .param("workspace", workspace)
                 .param("order", key(order))

@@ -1,5 +1,6 @@
 package dev.wilyferret.app.sales;
 
+import dev.wilyferret.core.id.NetworkId;
 import java.time.Instant;
 import java.util.UUID;
 
@@ -8,7 +9,7 @@ import java.util.UUID;
  *
  * @param note why it had that outcome, as a sentence
  */
-public record Postback(UUID id, UUID network, Instant receivedAt, Arrived arrived, Outcome outcome, String note) {
+public record Postback(UUID id, NetworkId network, Instant receivedAt, Arrived arrived, Outcome outcome, String note) {
 
     /** What it said, as it said it, each part cut to 200 characters and freed of control characters. */
     public record Arrived(String click, String order, String commission, String orderValue) {

@@ -1,6 +1,7 @@
 package dev.wilyferret.app.sales;
 
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.NetworkId;
 import jakarta.persistence.Column;
 import jakarta.persistence.EmbeddedId;
 import jakarta.persistence.Entity;
@@ -64,7 +65,7 @@ class PostbackRow {
     }
 
     Postback toPostback() {
-        return new Postback(key.id(), network, receivedAt, arrived(), outcome, note);
+        return new Postback(key.id(), new NetworkId(network), receivedAt, arrived(), outcome, note);
     }
 
     Postback.Arrived arrived() {

@@ -1,8 +1,11 @@
 package dev.wilyferret.app.sales;
 
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.NetworkId;
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.money.Money;
 import java.time.Instant;
-import java.util.UUID;
 
 /**
  * A sale a network reported.
@@ -12,11 +15,11 @@ import java.util.UUID;
  * @param orderValue what the buyer paid; 0 if not reported
  */
 public record Sale(
-        UUID network,
+        NetworkId network,
         String order,
-        UUID click,
-        UUID promotion,
-        UUID offer,
+        ClickId click,
+        PromotionId promotion,
+        OfferId offer,
         Money commission,
         Money orderValue,
         Instant soldAt) {}

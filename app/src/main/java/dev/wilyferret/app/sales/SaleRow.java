@@ -1,6 +1,10 @@
 package dev.wilyferret.app.sales;
 
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.NetworkId;
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.money.Money;
 import jakarta.persistence.Column;
 import jakarta.persistence.EmbeddedId;
@@ -45,11 +49,11 @@ class SaleRow {
 
     SaleRow(RowKey key, Sale sale) {
         this.key = key;
-        this.network = sale.network();
+        this.network = sale.network().value();
         this.order = sale.order();
-        this.click = sale.click();
-        this.promotion = sale.promotion();
-        this.offer = sale.offer();
+        this.click = sale.click().value();
+        this.promotion = sale.promotion().value();
+        this.offer = sale.offer().value();
         this.commissionMinor = sale.commission().minor();
         this.orderMinor = sale.orderValue().minor();
         this.soldAt = sale.soldAt();
@@ -57,11 +61,11 @@ class SaleRow {
 
     Sale toSale(Currency currency) {
         return new Sale(
-                network,
+                new NetworkId(network),
                 order,
-                click,
-                promotion,
-                offer,
+                new ClickId(click),
+                new PromotionId(promotion),
+                new OfferId(offer),
                 new Money(commissionMinor, currency),
                 new Money(orderMinor, currency),
                 soldAt);

@@ -6,8 +6,12 @@ import dev.wilyferret.app.offers.Offers;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.NetworkId;
+import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.money.NumberStyle;
 import dev.wilyferret.core.text.Refusal;
@@ -20,7 +24,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -67,11 +70,11 @@ public class Sales {
 
     /** Takes in a postback whose secret was right; it is kept whatever it says. */
     @Transactional
-    public Postback.Outcome receive(UUID workspace, UUID network, Postback.Arrived arrived) {
+    public Postback.Outcome receive(WorkspaceId workspace, NetworkId network, Postback.Arrived arrived) {
         Instant now = clock.instant();
         Ending ending = record(workspace, network, arrived, now);
-        postbacks.save(
-                new PostbackRow(new RowKey(workspace, ids.next()), network, now, arrived, ending.outcome, ending.note));
+        postbacks.save(new PostbackRow(
+                RowKey.of(workspace, ids.next()), network.value(), now, arrived, ending.outcome, ending.note));
         return ending.outcome;
     }
 
@@ -81,29 +84,30 @@ public class Sales {
      * @return how many of them became sales; empty if there is no such network
      */
     @Transactional
-    public Optional<Long> writesNumbers(UUID workspace, UUID network, Optional<NumberStyle> style) {
+    public Optional<Long> writesNumbers(WorkspaceId workspace, NetworkId network, Optional<NumberStyle> style) {
         if (!offers.writesNumbers(workspace, network, style)) {
             return Optional.empty();
         }
-        return Optional.of(postbacks.ofOutcome(workspace, network, Postback.Outcome.UNREADABLE).stream()
+        return Optional.of(postbacks.ofOutcome(workspace.value(), network.value(), Postback.Outcome.UNREADABLE).stream()
                 .filter(row -> readAgain(workspace, row))
                 .count());
     }
 
-    private boolean readAgain(UUID workspace, PostbackRow row) {
-        Ending ending = record(workspace, row.network, row.arrived(), row.receivedAt);
+    private boolean readAgain(WorkspaceId workspace, PostbackRow row) {
+        Ending ending = record(workspace, new NetworkId(row.network), row.arrived(), row.receivedAt);
         row.outcome = ending.outcome;
         row.note = ending.note;
         return ending.outcome == Postback.Outcome.SALE;
     }
 
-    private Ending record(UUID workspace, UUID network, Postback.Arrived arrived, Instant at) {
+    private Ending record(WorkspaceId workspace, NetworkId network, Postback.Arrived arrived, Instant at) {
         if (arrived.order().isEmpty()) {
             return new Ending(
                     Postback.Outcome.UNREADABLE,
                     "It carries no order id, so a repeat could not be told from a second sale.");
         }
-        Optional<SiteEvent.Click> click = ShortId.parse(arrived.click()).flatMap(id -> clicks.click(workspace, id));
+        Optional<SiteEvent.Click> click =
+                ShortId.parse(arrived.click()).flatMap(id -> clicks.click(workspace, new ClickId(id)));
         if (click.isEmpty()) {
             return new Ending(
                     Postback.Outcome.UNMATCHED,
@@ -127,7 +131,7 @@ public class Sales {
     }
 
     /** Where the click was sent on to, the latest first; at the end the promotion's own offer. */
-    private List<Offer> offersOf(UUID workspace, SiteEvent.Click click) {
+    private List<Offer> offersOf(WorkspaceId workspace, SiteEvent.Click click) {
         List<Offer> sentTo = new ArrayList<>();
         for (SiteEvent.Followed event : clicks.followed(workspace, click.id())) {
             if (event instanceof SiteEvent.WentOn out) {
@@ -142,7 +146,12 @@ public class Sales {
     }
 
     private Ending insert(
-            UUID workspace, UUID network, Postback.Arrived arrived, SiteEvent.Click click, Offer offer, Instant at) {
+            WorkspaceId workspace,
+            NetworkId network,
+            Postback.Arrived arrived,
+            SiteEvent.Click click,
+            Offer offer,
+            Instant at) {
         Optional<NumberStyle> style = offer.network().numbers();
         Currency currency = workspaces.get(workspace).currency();
         Money commission = arrived.commission().isEmpty()
@@ -152,13 +161,13 @@ public class Sales {
                 ? Money.zero(currency)
                 : Money.parse("order value", arrived.orderValue(), currency, style);
         int inserted = sales.insertOnce(
-                workspace,
+                workspace.value(),
                 ids.next(),
-                network,
+                network.value(),
                 arrived.order(),
-                click.id(),
-                click.promotion(),
-                offer.id(),
+                click.id().value(),
+                click.promotion().value(),
+                offer.id().value(),
                 commission.minor(),
                 value.minor(),
                 at);
@@ -171,22 +180,22 @@ public class Sales {
 
     /** Keeps sales that were reported in the past, each with its postback. */
     @Transactional
-    public void keep(UUID workspace, List<Sale> past) {
+    public void keep(WorkspaceId workspace, List<Sale> past) {
         sales.saveAll(past.stream()
-                .map(sale -> new SaleRow(new RowKey(workspace, ids.at(sale.soldAt())), sale))
+                .map(sale -> new SaleRow(RowKey.of(workspace, ids.at(sale.soldAt())), sale))
                 .toList());
         postbacks.saveAll(past.stream().map(sale -> postbackOf(workspace, sale)).toList());
     }
 
-    private PostbackRow postbackOf(UUID workspace, Sale sale) {
+    private PostbackRow postbackOf(WorkspaceId workspace, Sale sale) {
         Postback.Arrived arrived = new Postback.Arrived(
                 ShortId.of(sale.click()),
                 sale.order(),
                 sale.commission().major().toPlainString(),
                 sale.orderValue().major().toPlainString());
         return new PostbackRow(
-                new RowKey(workspace, ids.at(sale.soldAt())),
-                sale.network(),
+                RowKey.of(workspace, ids.at(sale.soldAt())),
+                sale.network().value(),
                 sale.soldAt(),
                 arrived,
                 Postback.Outcome.SALE,
@@ -195,46 +204,48 @@ public class Sales {
 
     /** By promotion: sales whose click lies in the period and counts. */
     @Transactional(readOnly = true)
-    public Map<UUID, Sold> sold(UUID workspace, Instant from) {
+    public Map<PromotionId, Sold> sold(WorkspaceId workspace, Instant from) {
         Currency currency = workspaces.get(workspace).currency();
-        Map<UUID, Sold> sold = new HashMap<>();
-        sales.soldByClickDay(workspace, from)
-                .forEach(row ->
-                        sold.put(row.promotion(), new Sold(row.sales(), new Money(row.commissionMinor(), currency))));
+        Map<PromotionId, Sold> sold = new HashMap<>();
+        sales.soldByClickDay(workspace.value(), from)
+                .forEach(row -> sold.put(
+                        new PromotionId(row.promotion()),
+                        new Sold(row.sales(), new Money(row.commissionMinor(), currency))));
         return sold;
     }
 
     /** The latest first. */
     @Transactional(readOnly = true)
-    public List<Sale> latest(UUID workspace) {
-        return shown(workspace, sales.latest(workspace, Limit.of(LIST)));
+    public List<Sale> latest(WorkspaceId workspace) {
+        return shown(workspace, sales.latest(workspace.value(), Limit.of(LIST)));
     }
 
     /** The latest first. */
     @Transactional(readOnly = true)
-    public List<Sale> ofPromotion(UUID workspace, UUID promotion) {
-        return shown(workspace, sales.latest(workspace, promotion, Limit.of(LIST)));
+    public List<Sale> ofPromotion(WorkspaceId workspace, PromotionId promotion) {
+        return shown(workspace, sales.latest(workspace.value(), promotion.value(), Limit.of(LIST)));
     }
 
     @Transactional(readOnly = true)
-    public Optional<Sale> ofOrder(UUID workspace, String order) {
-        return shown(workspace, sales.ofOrder(workspace, order)).stream().findFirst();
+    public Optional<Sale> ofOrder(WorkspaceId workspace, String order) {
+        return shown(workspace, sales.ofOrder(workspace.value(), order)).stream()
+                .findFirst();
     }
 
     @Transactional(readOnly = true)
-    public List<Sale> ofClick(UUID workspace, UUID click) {
-        return shown(workspace, sales.ofClick(workspace, click));
+    public List<Sale> ofClick(WorkspaceId workspace, ClickId click) {
+        return shown(workspace, sales.ofClick(workspace.value(), click.value()));
     }
 
-    private List<Sale> shown(UUID workspace, List<SaleRow> rows) {
+    private List<Sale> shown(WorkspaceId workspace, List<SaleRow> rows) {
         Currency currency = workspaces.get(workspace).currency();
         return rows.stream().map(row -> row.toSale(currency)).toList();
     }
 
     /** The latest first. */
     @Transactional(readOnly = true)
-    public List<Postback> postbacks(UUID workspace) {
-        return postbacks.latest(workspace, Limit.of(LIST)).stream()
+    public List<Postback> postbacks(WorkspaceId workspace) {
+        return postbacks.latest(workspace.value(), Limit.of(LIST)).stream()
                 .map(PostbackRow::toPostback)
                 .toList();
     }

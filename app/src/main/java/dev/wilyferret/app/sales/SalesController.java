@@ -6,10 +6,11 @@ import dev.wilyferret.app.offers.Offers;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.core.id.NetworkId;
+import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.money.NumberStyle;
 import java.util.List;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -59,7 +60,7 @@ class SalesController {
     }
 
     @GetMapping("/promotions/{promotion}/sales")
-    String ofPromotion(@AuthenticationPrincipal Member member, @PathVariable UUID promotion, Model model) {
+    String ofPromotion(@AuthenticationPrincipal Member member, @PathVariable PromotionId promotion, Model model) {
         Promotion opened = promotions
                 .find(member.workspace(), promotion)
                 .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
@@ -80,7 +81,7 @@ class SalesController {
     @PostMapping("/sales/networks/{network}/numbers")
     String numbers(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID network,
+            @PathVariable NetworkId network,
             @RequestParam String style,
             RedirectAttributes after) {
         Optional<NumberStyle> chosen = Stream.of(NumberStyle.values())

@@ -1,10 +1,11 @@
 package dev.wilyferret.app.shelf;
 
 import dev.wilyferret.core.address.WebAddress;
+import dev.wilyferret.core.id.BonusId;
+import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import java.util.Set;
-import java.util.UUID;
 
 /**
  * Something to give away.
@@ -18,7 +19,7 @@ import java.util.UUID;
  * @param lists whose people get it; empty for those of any list
  */
 public record Bonus(
-        UUID id,
+        BonusId id,
         String name,
         String about,
         String picture,
@@ -26,7 +27,7 @@ public record Bonus(
         String file,
         String link,
         String terms,
-        Set<UUID> lists) {
+        Set<ListId> lists) {
 
     public Bonus {
         name = PlainText.line("name of the bonus", name, 120);
@@ -53,7 +54,7 @@ public record Bonus(
     }
 
     /** Whether it is given to the people of a list. */
-    public boolean goesTo(UUID list) {
+    public boolean goesTo(ListId list) {
         return lists.isEmpty() || lists.contains(list);
     }
 

@@ -4,13 +4,14 @@ import dev.wilyferret.app.forms.Intake;
 import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.people.MailList;
 import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.core.id.BonusId;
+import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -52,7 +53,7 @@ class BonusController {
     }
 
     @GetMapping("/shelf/bonuses/{id}")
-    String open(@AuthenticationPrincipal Member member, @PathVariable UUID id, Model model) {
+    String open(@AuthenticationPrincipal Member member, @PathVariable BonusId id, Model model) {
         Bonus bonus = bonuses.find(member.workspace(), id)
                 .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
         Map<String, String> values = new HashMap<>();
@@ -64,11 +65,11 @@ class BonusController {
         values.put("link", bonus.link());
         values.put("terms", bonus.terms());
         Intake form = Intake.showing(values);
-        form.put("list", bonus.lists().stream().map(UUID::toString).toList());
+        form.put("list", bonus.lists().stream().map(ListId::toString).toList());
         return show(member, Optional.of(id), form, model);
     }
 
-    private String show(Member member, Optional<UUID> id, Intake form, Model model) {
+    private String show(Member member, Optional<BonusId> id, Intake form, Model model) {
         List<MediaFile> files = shelf.of(member.workspace());
         model.addAttribute("id", id.orElse(null));
         model.addAttribute("lists", lists.of(member.workspace()));
@@ -81,7 +82,7 @@ class BonusController {
     @PostMapping({"/shelf/bonuses", "/shelf/bonuses/{id}"})
     String keep(
             @AuthenticationPrincipal Member member,
-            @PathVariable Optional<UUID> id,
+            @PathVariable Optional<BonusId> id,
             @RequestParam MultiValueMap<String, String> typed,
             Model model,
             RedirectAttributes after) {

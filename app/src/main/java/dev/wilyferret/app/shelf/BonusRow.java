@@ -1,14 +1,17 @@
 package dev.wilyferret.app.shelf;
 
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.BonusId;
+import dev.wilyferret.core.id.Id;
+import dev.wilyferret.core.id.ListId;
 import jakarta.persistence.Column;
 import jakarta.persistence.EmbeddedId;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Table;
 import java.time.Instant;
 import java.util.List;
-import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 
@@ -48,11 +51,20 @@ class BonusRow {
         file = bonus.file();
         link = bonus.link();
         terms = bonus.terms();
-        lists = List.copyOf(bonus.lists());
+        lists = Id.values(bonus.lists());
         return this;
     }
 
     Bonus toBonus() {
-        return new Bonus(key.id(), name, about, picture, worth, file, link, terms, Set.copyOf(lists));
+        return new Bonus(
+                new BonusId(key.id()),
+                name,
+                about,
+                picture,
+                worth,
+                file,
+                link,
+                terms,
+                lists.stream().map(ListId::new).collect(Collectors.toUnmodifiableSet()));
     }
 }

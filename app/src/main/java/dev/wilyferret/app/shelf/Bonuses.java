@@ -1,12 +1,14 @@
 package dev.wilyferret.app.shelf;
 
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.BonusId;
+import dev.wilyferret.core.id.SubscriberId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.WorkspaceId;
 import java.time.Clock;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -31,45 +33,47 @@ public class Bonuses {
     }
 
     /** A name for a bonus that is not there yet. */
-    public UUID newId() {
-        return ids.next();
+    public BonusId newId() {
+        return new BonusId(ids.next());
     }
 
     @Transactional
-    public void keep(UUID workspace, Bonus bonus) {
-        RowKey key = new RowKey(workspace, bonus.id());
+    public void keep(WorkspaceId workspace, Bonus bonus) {
+        RowKey key = RowKey.of(workspace, bonus.id());
         bonuses.save(bonuses.findById(key)
                 .orElseGet(() -> new BonusRow(key, clock.instant()))
                 .saying(bonus));
     }
 
     @Transactional(readOnly = true)
-    public List<Bonus> of(UUID workspace) {
-        return bonuses.ofWorkspace(workspace).stream().map(BonusRow::toBonus).toList();
+    public List<Bonus> of(WorkspaceId workspace) {
+        return bonuses.ofWorkspace(workspace.value()).stream()
+                .map(BonusRow::toBonus)
+                .toList();
     }
 
     @Transactional(readOnly = true)
-    public Optional<Bonus> find(UUID workspace, UUID id) {
-        return bonuses.findById(new RowKey(workspace, id)).map(BonusRow::toBonus);
+    public Optional<Bonus> find(WorkspaceId workspace, BonusId id) {
+        return bonuses.findById(RowKey.of(workspace, id)).map(BonusRow::toBonus);
     }
 
     /** Whose a bonus is. */
     @Transactional(readOnly = true)
-    public Optional<UUID> workspaceOf(UUID id) {
-        return bonuses.workspaceOf(id);
+    public Optional<WorkspaceId> workspaceOf(BonusId id) {
+        return bonuses.workspaceOf(id.value()).map(WorkspaceId::new);
     }
 
     /** Notes that a subscriber fetched a bonus. */
     @Transactional
-    public void fetch(UUID workspace, UUID bonus, UUID subscriber) {
-        bonuses.note(workspace, ids.next(), bonus, subscriber, clock.instant());
+    public void fetch(WorkspaceId workspace, BonusId bonus, SubscriberId subscriber) {
+        bonuses.note(workspace.value(), ids.next(), bonus.value(), subscriber.value(), clock.instant());
     }
 
     /** By bonus; one that was never fetched is missing. */
     @Transactional(readOnly = true)
-    public Map<UUID, Fetched> fetched(UUID workspace) {
-        return bonuses.fetched(workspace).stream()
+    public Map<BonusId, Fetched> fetched(WorkspaceId workspace) {
+        return bonuses.fetched(workspace.value()).stream()
                 .collect(Collectors.toMap(
-                        BonusStore.Fetched::getBonus, row -> new Fetched(row.getTimes(), row.getPeople())));
+                        row -> new BonusId(row.getBonus()), row -> new Fetched(row.getTimes(), row.getPeople())));
     }
 }

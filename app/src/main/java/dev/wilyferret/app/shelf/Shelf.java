@@ -5,6 +5,7 @@ import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import java.awt.Graphics2D;
@@ -29,7 +30,6 @@ import java.util.HexFormat;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.UUID;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReader;
 import javax.imageio.stream.ImageInputStream;
@@ -81,7 +81,7 @@ public class Shelf {
      *
      * @throws Refusal if it is neither picture nor video, damaged, or too large
      */
-    public MediaFile put(UUID workspace, String originalName, InputStream content) {
+    public MediaFile put(WorkspaceId workspace, String originalName, InputStream content) {
         try {
             Files.createDirectories(folder);
             Path arriving = Files.createTempFile(folder, "arriving", ".tmp");
@@ -112,10 +112,10 @@ public class Shelf {
     }
 
     /** Notes a file; two who bring the same at one moment take turns. */
-    private MediaFile kept(UUID workspace, MediaFile file) {
+    private MediaFile kept(WorkspaceId workspace, MediaFile file) {
         media.takeTurn(workspace + file.name());
-        return media.named(workspace, file.name())
-                .orElseGet(() -> media.save(new MediaRow(new RowKey(workspace, ids.next()), file, clock.instant())))
+        return media.named(workspace.value(), file.name())
+                .orElseGet(() -> media.save(new MediaRow(RowKey.of(workspace, ids.next()), file, clock.instant())))
                 .toFile();
     }
 
@@ -293,14 +293,14 @@ public class Shelf {
 
     /** Says what a file shows, for whoever puts it on a page next. */
     @Transactional
-    public void describe(UUID workspace, String name, String description) {
+    public void describe(WorkspaceId workspace, String name, String description) {
         String text = PlainText.optionalLine("description", description, 200);
-        media.named(workspace, name).ifPresent(row -> row.description = text);
+        media.named(workspace.value(), name).ifPresent(row -> row.description = text);
     }
 
     @Transactional(readOnly = true)
-    public Optional<MediaFile> find(UUID workspace, String name) {
-        return media.named(workspace, name).map(MediaRow::toFile);
+    public Optional<MediaFile> find(WorkspaceId workspace, String name) {
+        return media.named(workspace.value(), name).map(MediaRow::toFile);
     }
 
     /** The sizes that are taken, as a sentence. */
@@ -311,8 +311,10 @@ public class Shelf {
 
     /** The files of a workspace, the latest first. */
     @Transactional(readOnly = true)
-    public List<MediaFile> of(UUID workspace) {
-        return media.ofWorkspace(workspace).stream().map(MediaRow::toFile).toList();
+    public List<MediaFile> of(WorkspaceId workspace) {
+        return media.ofWorkspace(workspace.value()).stream()
+                .map(MediaRow::toFile)
+                .toList();
     }
 
     /** Where a file's content lies. */

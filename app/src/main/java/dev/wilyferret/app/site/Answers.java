@@ -4,13 +4,13 @@ import dev.wilyferret.app.live.ServedHtml;
 import dev.wilyferret.app.publicpage.PageHtml;
 import dev.wilyferret.app.publicpage.RenderedPage;
 import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.core.id.EventId;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import org.springframework.stereotype.Component;
 
 /** The answers the public site gives again and again. */
@@ -61,13 +61,17 @@ class Answers {
         html(response, HttpServletResponse.SC_OK, ServedHtml.of(page), Optional.empty(), values, consoleAddress);
     }
 
-    void html(HttpServletResponse response, int status, ServedHtml page, Optional<UUID> view) throws IOException {
+    void html(HttpServletResponse response, int status, ServedHtml page, Optional<EventId> view) throws IOException {
         html(response, status, page, view, Map.of());
     }
 
     /** @param values for the tokens in the page's words */
     void html(
-            HttpServletResponse response, int status, ServedHtml page, Optional<UUID> view, Map<String, String> values)
+            HttpServletResponse response,
+            int status,
+            ServedHtml page,
+            Optional<EventId> view,
+            Map<String, String> values)
             throws IOException {
         html(response, status, page, view, values, "'none'");
     }
@@ -76,7 +80,7 @@ class Answers {
             HttpServletResponse response,
             int status,
             ServedHtml page,
-            Optional<UUID> view,
+            Optional<EventId> view,
             Map<String, String> values,
             String framedBy)
             throws IOException {

@@ -3,12 +3,12 @@ package dev.wilyferret.app.site;
 import dev.wilyferret.app.intake.Frontage;
 import dev.wilyferret.app.live.SiteSnapshot;
 import dev.wilyferret.core.address.NetworkKey;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.visit.Arrival;
 import dev.wilyferret.core.visit.Headers;
 import dev.wilyferret.core.visit.Parameters;
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.Optional;
-import java.util.UUID;
 import org.springframework.stereotype.Component;
 
 /** Reads what is known of a request, once. */
@@ -26,7 +26,7 @@ class Arrivals {
             HttpServletRequest request,
             Visit visit,
             SiteSnapshot snapshot,
-            UUID workspace,
+            WorkspaceId workspace,
             Optional<SiteSnapshot.LiveLink> link) {
         String address = request.getRemoteAddr();
         return Arrival.of(

@@ -16,6 +16,9 @@ import dev.wilyferret.app.publicpage.LeadFields;
 import dev.wilyferret.app.publicpage.LeadFields.LeadField;
 import dev.wilyferret.app.publicpage.PageHtml;
 import dev.wilyferret.core.address.Tags;
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.EventId;
+import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.link.Way;
@@ -38,7 +41,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataAccessException;
@@ -162,7 +164,7 @@ class FormRoutes {
                 ServedHtml.of(html.render(
                         page.document(),
                         page.around().firing(List.of()).at(clock.instant()).after(sent))),
-                UuidV7.parse(parameter(request, "v")),
+                UuidV7.parse(parameter(request, "v")).map(EventId::new),
                 tokens.of(request, Optional.empty(), page.offerName()));
     }
 
@@ -195,7 +197,7 @@ class FormRoutes {
             Block.Form form, LivePage page, BlockId from, Optional<Subscriber> joined, Map<String, String> typed) {
         Optional<MailList> list = joined.flatMap(one -> lists.find(one.workspace(), one.list()));
         boolean asked = list.filter(MailList::doubleOptIn).isPresent();
-        Optional<UUID> check = list.filter(one -> asked).flatMap(MailList::checkPage);
+        Optional<PageId> check = list.filter(one -> asked).flatMap(MailList::checkPage);
         boolean open = form.next() instanceof NextStep.NotChosen;
         NextStep next = open && check.isPresent() ? new NextStep.ToPage(check.get()) : form.next();
         String path = onward(next, page, from);
@@ -248,7 +250,8 @@ class FormRoutes {
                 .forEach(
                         field -> said.put(field.label(), typed.get(field.name()).strip()));
         Visit visit = Visit.of(request, ids);
-        UUID click = visit.currentOn(page.promotion()).map(Visit.Current::click).orElseGet(ids::next);
+        ClickId click =
+                visit.currentOn(page.promotion()).map(Visit.Current::click).orElseGet(() -> new ClickId(ids.next()));
         return new Lead(
                 ids.next(),
                 page.promotion(),

@@ -14,7 +14,12 @@ import dev.wilyferret.app.publicpage.PageHtml;
 import dev.wilyferret.app.shelf.Bonus;
 import dev.wilyferret.app.shelf.Bonuses;
 import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.core.id.BonusId;
+import dev.wilyferret.core.id.LetterId;
+import dev.wilyferret.core.id.LinkId;
+import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.ShortId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.people.EmailAddress;
 import dev.wilyferret.core.people.Standing;
@@ -27,7 +32,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.UUID;
 import org.springframework.stereotype.Component;
 
 /** Where mails lead: confirming, leaving, following a link, fetching what is given away. All without signing in. */
@@ -78,7 +82,7 @@ class MailRoutes {
         return request.getMethod().equals("HEAD");
     }
 
-    private Workspace owner(UUID workspace) {
+    private Workspace owner(WorkspaceId workspace) {
         return Objects.requireNonNull(snapshots.now().workspaces().get(workspace));
     }
 
@@ -135,7 +139,11 @@ class MailRoutes {
     }
 
     private void question(
-            HttpServletResponse response, String title, List<String> words, UUID workspace, PageHtml.Asking asking)
+            HttpServletResponse response,
+            String title,
+            List<String> words,
+            WorkspaceId workspace,
+            PageHtml.Asking asking)
             throws IOException {
         answers.html(
                 response,
@@ -148,7 +156,7 @@ class MailRoutes {
         return lists.find(one.workspace(), one.list()).map(MailList::name).orElse("");
     }
 
-    private Optional<String> page(Subscriber one, java.util.function.Function<MailList, Optional<UUID>> which) {
+    private Optional<String> page(Subscriber one, java.util.function.Function<MailList, Optional<PageId>> which) {
         return lists.find(one.workspace(), one.list())
                 .flatMap(which)
                 .map(snapshots.now().pagesById()::get)
@@ -207,9 +215,9 @@ class MailRoutes {
 
     /** {@code /m/{workspace}/{letter}/{link}}: notes who followed the link, then sends them where the mail said. */
     void follow(HttpServletRequest request, HttpServletResponse response, String[] parts) throws IOException {
-        Optional<UUID> workspace = ShortId.parse(parts[1]);
-        Optional<UUID> letter = ShortId.parse(parts[2]);
-        Optional<UUID> link = ShortId.parse(parts[3]);
+        Optional<WorkspaceId> workspace = ShortId.parse(parts[1]).map(WorkspaceId::new);
+        Optional<LetterId> letter = ShortId.parse(parts[2]).map(LetterId::new);
+        Optional<LinkId> link = ShortId.parse(parts[3]).map(LinkId::new);
         Optional<MailLinks.Followed> followed = workspace.isEmpty() || letter.isEmpty() || link.isEmpty()
                 ? Optional.empty()
                 : links.follow(workspace.get(), letter.get(), link.get(), outbox, !looking(request));
@@ -232,7 +240,7 @@ class MailRoutes {
     void gift(HttpServletRequest request, HttpServletResponse response, String id) throws IOException {
         String pass = Optional.ofNullable(request.getParameter("d")).orElse("");
         Optional<Passes.Claim> claim = passes.read(Passes.Purpose.FETCH, pass);
-        Optional<UUID> bonusId = ShortId.parse(id);
+        Optional<BonusId> bonusId = ShortId.parse(id).map(BonusId::new);
         if (claim.isEmpty() || claim.get().over()) {
             askForAddress(
                     response,
@@ -242,7 +250,7 @@ class MailRoutes {
                             : "This link belongs to the mail it came with.");
             return;
         }
-        UUID workspace = claim.get().workspace();
+        WorkspaceId workspace = claim.get().workspace();
         Optional<Bonus> bonus =
                 bonusId.flatMap(known -> bonuses.find(workspace, known)).filter(Bonus::given);
         Optional<Subscriber> one = people.claimed(claim.get()).filter(known -> known.standing() != Standing.ERASED);
@@ -274,14 +282,14 @@ class MailRoutes {
     }
 
     private void askForAddress(HttpServletResponse response, String id, String why) throws IOException {
-        Optional<UUID> workspace = ShortId.parse(id).flatMap(bonuses::workspaceOf);
+        Optional<WorkspaceId> workspace = ShortId.parse(id).map(BonusId::new).flatMap(bonuses::workspaceOf);
         if (workspace.isEmpty()) {
             answers.notFound(response);
             return;
         }
         List<String> words =
                 new ArrayList<>(List.of(why, "Type the address you gave, and a fresh link comes by mail."));
-        bonuses.find(workspace.get(), ShortId.parse(id).orElseThrow())
+        bonuses.find(workspace.get(), new BonusId(ShortId.parse(id).orElseThrow()))
                 .map(Bonus::terms)
                 .filter(terms -> !terms.isEmpty())
                 .ifPresent(words::add);
@@ -295,8 +303,8 @@ class MailRoutes {
 
     /** {@code POST /gift/{bonus}}: mails a fresh link to an address that is on a list; the answer tells nobody whether it is. */
     void renew(HttpServletRequest request, HttpServletResponse response, String id) throws IOException {
-        Optional<UUID> bonus = ShortId.parse(id);
-        Optional<UUID> workspace = bonus.flatMap(bonuses::workspaceOf);
+        Optional<BonusId> bonus = ShortId.parse(id).map(BonusId::new);
+        Optional<WorkspaceId> workspace = bonus.flatMap(bonuses::workspaceOf);
         if (workspace.isEmpty()) {
             answers.notFound(response);
             return;

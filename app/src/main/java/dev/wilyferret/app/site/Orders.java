@@ -3,11 +3,11 @@ package dev.wilyferret.app.site;
 import dev.wilyferret.app.intake.Buckets;
 import dev.wilyferret.app.sales.Claims;
 import dev.wilyferret.app.sales.Sales;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.people.EmailAddress;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.Optional;
-import java.util.UUID;
 import org.springframework.stereotype.Component;
 
 /**
@@ -35,7 +35,7 @@ class Orders {
      *
      * @param network whoever asks; empty where that is not known
      */
-    Optional<String> refusal(UUID workspace, String order, EmailAddress by, String network) {
+    Optional<String> refusal(WorkspaceId workspace, String order, EmailAddress by, String network) {
         if (!network.isEmpty() && !tries.take(network)) {
             return Optional.of(
                     "Too many order numbers from your network were not right. Wait an hour, then try again, or write to us.");

@@ -5,6 +5,7 @@ import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.live.SiteSnapshot.LivePage;
 import dev.wilyferret.app.live.SnapshotKeeper;
 import dev.wilyferret.app.pixels.PixelAccount;
+import dev.wilyferret.core.id.EventId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.pixel.PixelAnswer;
@@ -17,7 +18,6 @@ import java.time.Clock;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
-import java.util.UUID;
 import org.springframework.stereotype.Component;
 
 /** What browsers tell of the pixels they fired. */
@@ -57,7 +57,7 @@ class PixelRoutes {
             default -> Optional.empty();
         };
         String millis = parameter(request, "millis");
-        Optional<UUID> view = view(parameter(request, "view"));
+        Optional<EventId> view = view(parameter(request, "view"));
         if (pixel.isEmpty() || answer.isEmpty() || view.isEmpty() || !millis.matches("\\d{1,7}")) {
             answers.plain(response, HttpServletResponse.SC_BAD_REQUEST, "Not a report of a fired pixel.");
             return;
@@ -78,7 +78,7 @@ class PixelRoutes {
         Optional<LivePage> page = ShortId.parse(pageId).map(snapshots.now().pagesById()::get);
         Optional<PixelAccount> pixel =
                 page.flatMap(live -> ShortId.parse(pixelId).map(live.pixels()::get));
-        Optional<UUID> view = view(parameter(request, "v"));
+        Optional<EventId> view = view(parameter(request, "v"));
         if (pixel.isEmpty() || view.isEmpty()) {
             answers.notFound(response);
             return;
@@ -90,7 +90,12 @@ class PixelRoutes {
 
     /** Kept only with the visit it belongs to; without its cookies there is nothing to hang it on. */
     private void keep(
-            HttpServletRequest request, LivePage page, PixelAccount pixel, UUID view, PixelAnswer answer, int millis) {
+            HttpServletRequest request,
+            LivePage page,
+            PixelAccount pixel,
+            EventId view,
+            PixelAnswer answer,
+            int millis) {
         Visit visit = Visit.of(request, ids);
         PixelEvent event = event(page);
         visit.currentOn(page.promotion())
@@ -112,11 +117,13 @@ class PixelRoutes {
     }
 
     /** The id of a view of the last hour; an older or future one is made up. */
-    private Optional<UUID> view(String text) {
-        return UuidV7.parse(text).filter(id -> {
-            Duration age = Duration.between(UuidV7.momentOf(id), clock.instant());
-            return age.compareTo(VIEW_LASTS) < 0 && age.compareTo(CLOCK_SLACK.negated()) > 0;
-        });
+    private Optional<EventId> view(String text) {
+        return UuidV7.parse(text)
+                .filter(id -> {
+                    Duration age = Duration.between(UuidV7.momentOf(id), clock.instant());
+                    return age.compareTo(VIEW_LASTS) < 0 && age.compareTo(CLOCK_SLACK.negated()) > 0;
+                })
+                .map(EventId::new);
     }
 
     private static String parameter(HttpServletRequest request, String name) {

@@ -1,7 +1,8 @@
 package dev.wilyferret.app.site;
 
 import dev.wilyferret.app.mail.Delivery;
-import java.util.UUID;
+import dev.wilyferret.core.id.BonusId;
+import dev.wilyferret.core.id.WorkspaceId;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.TimeUnit;
@@ -21,7 +22,7 @@ class Renewals implements SmartLifecycle {
     private static final int MOST = 1000;
     private static final int LONGEST_ADDRESS = 300;
 
-    private record Asked(UUID workspace, UUID bonus, String typed) {}
+    private record Asked(WorkspaceId workspace, BonusId bonus, String typed) {}
 
     private final BlockingQueue<Asked> waiting = new ArrayBlockingQueue<>(MOST);
     private final Delivery delivery;
@@ -32,7 +33,7 @@ class Renewals implements SmartLifecycle {
     }
 
     /** Takes a wish; one that does not fit is as good as never asked. */
-    void ask(UUID workspace, UUID bonus, String typed) {
+    void ask(WorkspaceId workspace, BonusId bonus, String typed) {
         if (typed.length() <= LONGEST_ADDRESS && !waiting.offer(new Asked(workspace, bonus, typed))) {
             LOG.warn("More than {} fresh links are asked for; some are not sent", MOST);
         }

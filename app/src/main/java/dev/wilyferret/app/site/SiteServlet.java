@@ -5,6 +5,7 @@ import dev.wilyferret.app.intake.BodyRefused;
 import dev.wilyferret.app.intake.ReadRequest;
 import dev.wilyferret.app.live.SnapshotKeeper;
 import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.link.SiteRoute;
 import jakarta.servlet.http.HttpServlet;
@@ -157,7 +158,9 @@ class SiteServlet extends HttpServlet {
         switch (route + "/" + parts.length) {
             case "GO/2" -> visitors.link(request, response, parts[1]);
             case "OUT/2" -> visitors.out(request, response, parts[1], Optional.empty());
-            case "OUT/3" -> visitors.out(request, response, parts[1], ShortId.parse(parts[2]));
+            case "OUT/3" ->
+                visitors.out(
+                        request, response, parts[1], ShortId.parse(parts[2]).map(OfferId::new));
             case "PIXEL/3" -> pixels.image(request, response, parts[1], parts[2]);
             case "MEDIA/2" -> media.serve(request, response, parts[1]);
             case "POSTBACK/2" -> inLine(() -> postbacks.receive(request, response, parts[1]));

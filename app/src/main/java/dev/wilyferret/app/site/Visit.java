@@ -2,15 +2,20 @@ package dev.wilyferret.app.site;
 
 import dev.wilyferret.app.live.SiteSnapshot;
 import dev.wilyferret.app.workspace.OwnBrowsers;
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.LinkId;
+import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.VariantId;
+import dev.wilyferret.core.id.VisitorId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.visit.SiteEvent;
 import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.time.Duration;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -22,7 +27,7 @@ import java.util.stream.Stream;
  * @param ownToken what an own browser carries
  * @param agreed whether the visitor said yes where a page asked for consent to pixels
  */
-record Visit(UUID visitor, Optional<Current> current, Optional<String> ownToken, boolean agreed) {
+record Visit(VisitorId visitor, Optional<Current> current, Optional<String> ownToken, boolean agreed) {
 
     static final String VISITOR = "wf_v";
     static final String CLICK = "wf_c";
@@ -35,7 +40,7 @@ record Visit(UUID visitor, Optional<Current> current, Optional<String> ownToken,
     static final Duration VISIT_LASTS = Duration.ofMinutes(30);
 
     /** The click a visit hangs on: its id, its promotion, the link it came by, and the variant it was given. */
-    record Current(UUID click, UUID promotion, Optional<UUID> link, Optional<UUID> variant) {
+    record Current(ClickId click, PromotionId promotion, Optional<LinkId> link, Optional<VariantId> variant) {
 
         static Current of(SiteEvent.Click click) {
             return new Current(click.id(), click.promotion(), click.link(), click.variant());
@@ -55,10 +60,12 @@ record Visit(UUID visitor, Optional<Current> current, Optional<String> ownToken,
             if (parts.length < 2 || parts.length > 4) {
                 return Optional.empty();
             }
-            Optional<UUID> click = ShortId.parse(parts[0]).filter(id -> id.version() == 7);
-            Optional<UUID> promotion = ShortId.parse(parts[1]);
-            Optional<UUID> link = parts.length > 2 ? ShortId.parse(parts[2]) : Optional.empty();
-            Optional<UUID> variant = parts.length > 3 ? ShortId.parse(parts[3]) : Optional.empty();
+            Optional<ClickId> click =
+                    ShortId.parse(parts[0]).filter(id -> id.version() == 7).map(ClickId::new);
+            Optional<PromotionId> promotion = ShortId.parse(parts[1]).map(PromotionId::new);
+            Optional<LinkId> link = parts.length > 2 ? ShortId.parse(parts[2]).map(LinkId::new) : Optional.empty();
+            Optional<VariantId> variant =
+                    parts.length > 3 ? ShortId.parse(parts[3]).map(VariantId::new) : Optional.empty();
             return click.isPresent() && promotion.isPresent()
                     ? Optional.of(new Current(click.get(), promotion.get(), link, variant))
                     : Optional.empty();
@@ -66,29 +73,29 @@ record Visit(UUID visitor, Optional<Current> current, Optional<String> ownToken,
     }
 
     static Visit of(HttpServletRequest request, UuidV7 ids) {
-        Optional<UUID> visitor = Optional.empty();
+        Optional<VisitorId> visitor = Optional.empty();
         Optional<Current> current = Optional.empty();
         Optional<String> own = Optional.empty();
         boolean agreed = false;
         Cookie[] cookies = request.getCookies();
         for (Cookie cookie : cookies == null ? new Cookie[0] : cookies) {
             switch (cookie.getName()) {
-                case VISITOR -> visitor = ShortId.parse(cookie.getValue());
+                case VISITOR -> visitor = ShortId.parse(cookie.getValue()).map(VisitorId::new);
                 case CLICK -> current = Current.parse(cookie.getValue());
                 case OWN -> own = Optional.of(cookie.getValue());
                 case CONSENT -> agreed = cookie.getValue().equals("yes");
                 default -> {}
             }
         }
-        return new Visit(visitor.orElseGet(ids::next), current, own, agreed);
+        return new Visit(visitor.orElseGet(() -> new VisitorId(ids.next())), current, own, agreed);
     }
 
     /** The present click, if it belongs to the promotion. */
-    Optional<Current> currentOn(UUID promotion) {
+    Optional<Current> currentOn(PromotionId promotion) {
         return current.filter(click -> click.promotion().equals(promotion));
     }
 
-    boolean own(SiteSnapshot snapshot, UUID workspace) {
+    boolean own(SiteSnapshot snapshot, WorkspaceId workspace) {
         return ownToken.isPresent() && snapshot.marksOwn(workspace, OwnBrowsers.fingerprint(ownToken.get()));
     }
 

@@ -9,8 +9,13 @@ import dev.wilyferret.app.live.SiteSnapshot.LivePage;
 import dev.wilyferret.app.live.SiteSnapshot.Target;
 import dev.wilyferret.app.live.SnapshotKeeper;
 import dev.wilyferret.core.address.Tags;
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.EventId;
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.visit.Arrival;
 import dev.wilyferret.core.visit.SiteEvent;
@@ -23,7 +28,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import org.springframework.stereotype.Component;
 
 /**
@@ -79,7 +83,7 @@ class VisitorRoutes {
         SiteSnapshot snapshot = snapshots.now();
         Visit visit = Visit.of(request, ids);
         Came came = came(request, visit, link.workspace(), Optional.of(link));
-        SiteEvent.Click click = came.click(ids.next(), link.workspace(), link.promotion());
+        SiteEvent.Click click = came.click(new ClickId(ids.next()), link.workspace(), link.promotion());
         if (recorded(request)) {
             log.append(List.of(click));
             visit.remember(request, response, Visit.Current.of(click));
@@ -108,7 +112,12 @@ class VisitorRoutes {
         List<SiteEvent> events = new ArrayList<>(2);
         Visit.Current current = visit.currentOn(page.promotion()).orElseGet(() -> begin(came, page, events));
         SiteEvent.PageView view = new SiteEvent.PageView(
-                ids.next(), page.workspace(), page.promotion(), current.click(), visit.visitor(), page.id());
+                new EventId(ids.next()),
+                page.workspace(),
+                page.promotion(),
+                current.click(),
+                visit.visitor(),
+                page.id());
         events.add(view);
         if (recorded(request)) {
             log.append(events);
@@ -138,7 +147,7 @@ class VisitorRoutes {
      * {@code /out/{page}} and {@code /out/{page}/{offer}}: counts the step, then sends the visitor to the offer with the
      * click id.
      */
-    void out(HttpServletRequest request, HttpServletResponse response, String pageId, Optional<UUID> offer)
+    void out(HttpServletRequest request, HttpServletResponse response, String pageId, Optional<OfferId> offer)
             throws IOException {
         SiteSnapshot snapshot = snapshots.now();
         LivePage page = ShortId.parse(pageId).map(snapshot.pagesById()::get).orElse(null);
@@ -153,7 +162,13 @@ class VisitorRoutes {
         Visit.Current current = visit.currentOn(page.promotion())
                 .orElseGet(() -> begin(came(request, visit, page.workspace(), Optional.empty()), page, events));
         events.add(new SiteEvent.WentOn(
-                ids.next(), page.workspace(), page.promotion(), current.click(), visit.visitor(), page.id(), offer));
+                new EventId(ids.next()),
+                page.workspace(),
+                page.promotion(),
+                current.click(),
+                visit.visitor(),
+                page.id(),
+                offer));
         if (recorded(request)) {
             log.append(events);
             visit.remember(request, response, current);
@@ -164,7 +179,7 @@ class VisitorRoutes {
 
     /** A visit that begins on a page, without a link. */
     private Visit.Current begin(Came came, LivePage page, List<SiteEvent> events) {
-        SiteEvent.Click click = came.click(ids.next(), page.workspace(), page.promotion());
+        SiteEvent.Click click = came.click(new ClickId(ids.next()), page.workspace(), page.promotion());
         events.add(click);
         return Visit.Current.of(click);
     }
@@ -172,12 +187,12 @@ class VisitorRoutes {
     /** A request with the verdict on it, which is given here and nowhere else. */
     private record Came(Arrival arrival, Verdict verdict) {
 
-        SiteEvent.Click click(UUID id, UUID workspace, UUID promotion) {
+        SiteEvent.Click click(ClickId id, WorkspaceId workspace, PromotionId promotion) {
             return new SiteEvent.Click(id, workspace, promotion, Optional.empty(), arrival, verdict);
         }
     }
 
-    private Came came(HttpServletRequest request, Visit visit, UUID workspace, Optional<LiveLink> link) {
+    private Came came(HttpServletRequest request, Visit visit, WorkspaceId workspace, Optional<LiveLink> link) {
         Arrival arrival = arrivals.of(request, visit, snapshots.now(), workspace, link);
         return new Came(arrival, Verdict.on(arrival));
     }

@@ -1,5 +1,7 @@
 package dev.wilyferret.app.storage;
 
+import dev.wilyferret.core.id.Id;
+import dev.wilyferret.core.id.WorkspaceId;
 import jakarta.persistence.Column;
 import jakarta.persistence.Embeddable;
 import java.io.Serializable;
@@ -9,4 +11,13 @@ import java.util.UUID;
 @Embeddable
 public record RowKey(
         @Column(name = "workspace_id") UUID workspace,
-        @Column(name = "id") UUID id) implements Serializable {}
+        @Column(name = "id") UUID id) implements Serializable {
+
+    public static RowKey of(WorkspaceId workspace, Id id) {
+        return of(workspace, id.value());
+    }
+
+    public static RowKey of(WorkspaceId workspace, UUID id) {
+        return new RowKey(workspace.value(), id);
+    }
+}

@@ -1,8 +1,8 @@
 package dev.wilyferret.app.trails;
 
+import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.trail.Station;
 import java.util.Locale;
-import java.util.UUID;
 import org.springframework.stereotype.Component;
 
 /** The names and addresses of the stations' benches; templates call it as {@code @benches}. */
@@ -20,7 +20,7 @@ public class Benches {
         };
     }
 
-    public String address(UUID promotion, Station.Kind station) {
+    public String address(PromotionId promotion, Station.Kind station) {
         String bench = switch (station) {
             case TRAFFIC -> "links";
             case FILTER -> "filter";
@@ -33,7 +33,7 @@ public class Benches {
     }
 
     /** The list behind a station's figure. */
-    public String list(UUID promotion, Station.Kind station, int days) {
+    public String list(PromotionId promotion, Station.Kind station, int days) {
         return "/promotions/" + promotion + "/clicks?behind=" + station.name().toLowerCase(Locale.ROOT) + "&days="
                 + days;
     }

@@ -11,6 +11,7 @@ import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.design.ReadyTrail;
 import dev.wilyferret.core.design.StartingDesign;
+import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.link.Slug;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
@@ -19,7 +20,6 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -123,7 +123,7 @@ class BoardController {
         Optional<String> name = form.take("name", text -> PlainText.line("name", text, 100));
         Optional<Slug> slug = form.take("slug", promotions::freeSlug);
         Optional<ReadyTrail> trail = ReadyTrail.of(form.value("trail"));
-        Optional<UUID> second = trail.filter(one -> !one.secondOffer().isEmpty())
+        Optional<OfferId> second = trail.filter(one -> !one.secondOffer().isEmpty())
                 .flatMap(one -> form.take("secondOffer", id -> TrailMaker.secondOffer(all, offer, id)));
         if (!form.clean()) {
             return show(all, form, model);

@@ -3,18 +3,18 @@ package dev.wilyferret.app.trails;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.core.figures.StepFigures;
+import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.trail.Next;
 import dev.wilyferret.core.trail.Setup;
 import dev.wilyferret.core.trail.Trail;
 import java.util.Optional;
-import java.util.UUID;
 
 /**
  * A promotion with what stands, what it brought, and what to do next.
  *
  * @param list the list its landing page puts people on
  */
-record Overview(Promotion promotion, Offer offer, Optional<UUID> list, Setup setup, StepFigures figures) {
+record Overview(Promotion promotion, Offer offer, Optional<ListId> list, Setup setup, StepFigures figures) {
 
     public Trail trail() {
         return Trail.of(setup, figures);

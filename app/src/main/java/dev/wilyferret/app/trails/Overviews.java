@@ -17,6 +17,10 @@ import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.figures.ClickCounts;
 import dev.wilyferret.core.figures.StepFigures;
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.NextStep;
@@ -29,7 +33,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -74,18 +77,18 @@ class Overviews {
     /** What is known of the whole workspace, asked once for all its promotions. */
     private record Known(
             Workspace workspace,
-            Map<UUID, Offer> offers,
-            Map<UUID, List<Page>> pages,
+            Map<OfferId, Offer> offers,
+            Map<PromotionId, List<Page>> pages,
             List<TrackingLink> links,
             int pixelAccounts,
-            Set<UUID> leadSeen,
-            Set<UUID> listsSwitchedOff,
-            Map<UUID, ClickCounts> counts,
-            Map<UUID, ClickBook.Reach> reach,
-            Map<UUID, Sales.Sold> sold) {}
+            Set<PromotionId> leadSeen,
+            Set<ListId> listsSwitchedOff,
+            Map<PromotionId, ClickCounts> counts,
+            Map<PromotionId, ClickBook.Reach> reach,
+            Map<PromotionId, Sales.Sold> sold) {}
 
     @Transactional(readOnly = true)
-    public List<Overview> all(UUID workspace, Instant from) {
+    public List<Overview> all(WorkspaceId workspace, Instant from) {
         List<Promotion> all = promotions.of(workspace);
         if (all.isEmpty()) {
             return List.of();
@@ -95,11 +98,11 @@ class Overviews {
     }
 
     @Transactional(readOnly = true)
-    public Optional<Overview> one(UUID workspace, UUID promotion, Instant from) {
+    public Optional<Overview> one(WorkspaceId workspace, PromotionId promotion, Instant from) {
         return promotions.find(workspace, promotion).map(found -> overview(found, known(workspace, from)));
     }
 
-    private Known known(UUID workspace, Instant from) {
+    private Known known(WorkspaceId workspace, Instant from) {
         return new Known(
                 workspaces.get(workspace),
                 offers.of(workspace).stream().collect(Collectors.toMap(Offer::id, Function.identity())),

@@ -9,6 +9,8 @@ import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.people.MailList;
 import dev.wilyferret.app.promotions.Promotion;
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
@@ -21,7 +23,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
@@ -46,11 +47,11 @@ class PagePlan {
     @Transactional(readOnly = true)
     PageMap of(Promotion promotion) {
         List<Page> own = pages.ofPromotion(promotion.workspace(), promotion.id());
-        Set<UUID> linked = links.ofPromotion(promotion.workspace(), promotion.id()).stream()
+        Set<PageId> linked = links.ofPromotion(promotion.workspace(), promotion.id()).stream()
                 .map(TrackingLink::page)
                 .flatMap(Optional::stream)
                 .collect(Collectors.toSet());
-        Optional<UUID> first = own.stream()
+        Optional<PageId> first = own.stream()
                 .filter(page -> page.kind() == PageKind.CONTENT)
                 .map(Page::id)
                 .findFirst();
@@ -105,10 +106,10 @@ class PagePlan {
 
     private Optional<Target> target(Promotion promotion, NextStep next) {
         return switch (next) {
-            case NextStep.ToPage(UUID page) -> Optional.of(new Target.ToPage(page));
+            case NextStep.ToPage(PageId page) -> Optional.of(new Target.ToPage(page));
             case NextStep.ToPageToMake(String name) -> Optional.of(new Target.ToMissing(name));
             case NextStep.ToOffer() -> Optional.of(new Target.Goal(offer(promotion, promotion.offer())));
-            case NextStep.ToAnotherOffer(UUID offer) -> Optional.of(new Target.Goal(offer(promotion, offer)));
+            case NextStep.ToAnotherOffer(OfferId offer) -> Optional.of(new Target.Goal(offer(promotion, offer)));
             case NextStep.ShowThanks() -> Optional.of(new Target.Goal("Thanks shown"));
             case NextStep.HandOut(String file) -> Optional.of(new Target.Goal("File handed out"));
             case NextStep.NotChosen none -> Optional.empty();
@@ -119,7 +120,7 @@ class PagePlan {
         };
     }
 
-    private String offer(Promotion promotion, UUID id) {
+    private String offer(Promotion promotion, OfferId id) {
         return offers.find(promotion.workspace(), id)
                 .map(offer -> "Offer: " + offer.name())
                 .orElse("Offer that is gone");

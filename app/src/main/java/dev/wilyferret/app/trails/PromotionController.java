@@ -19,6 +19,9 @@ import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.design.ReadyTrail;
 import dev.wilyferret.core.design.StartingDesign;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import dev.wilyferret.core.trail.PageMap;
@@ -28,7 +31,6 @@ import java.time.Clock;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.http.HttpStatus;
@@ -88,7 +90,7 @@ class PromotionController {
     @GetMapping
     String open(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID promotion,
+            @PathVariable PromotionId promotion,
             @RequestParam(defaultValue = "0") int days,
             Model model) {
         Promotion opened = promotion(member, promotion);
@@ -116,7 +118,7 @@ class PromotionController {
     @PostMapping("/ready")
     String ready(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID promotion,
+            @PathVariable PromotionId promotion,
             @RequestParam String trail,
             @RequestParam(defaultValue = "") String secondOffer,
             RedirectAttributes after) {
@@ -143,7 +145,8 @@ class PromotionController {
 
     /** Makes a page that a next step waits for, from the design that suits its name. */
     @PostMapping("/missing")
-    String missing(@AuthenticationPrincipal Member member, @PathVariable UUID promotion, @RequestParam String name) {
+    String missing(
+            @AuthenticationPrincipal Member member, @PathVariable PromotionId promotion, @RequestParam String name) {
         Promotion opened = promotion(member, promotion);
         StartingDesign design = StartingDesign.all().stream()
                 .filter(one -> name.toLowerCase(Locale.ROOT).contains(one.name().toLowerCase(Locale.ROOT)))
@@ -163,7 +166,7 @@ class PromotionController {
     @GetMapping("/clicks")
     String clicks(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID promotion,
+            @PathVariable PromotionId promotion,
             @RequestParam(defaultValue = "traffic") String behind,
             @RequestParam(defaultValue = "0") int days,
             Model model) {
@@ -179,8 +182,8 @@ class PromotionController {
         return "trails/clicks";
     }
 
-    private List<ListedClick> behind(Member member, UUID promotion, Station.Kind station, Period period) {
-        UUID workspace = member.workspace();
+    private List<ListedClick> behind(Member member, PromotionId promotion, Station.Kind station, Period period) {
+        WorkspaceId workspace = member.workspace();
         List<Page> own = pages.ofPromotion(workspace, promotion);
         return switch (station) {
             case TRAFFIC -> clicks.all(workspace, promotion, period.from());
@@ -207,7 +210,7 @@ class PromotionController {
         };
     }
 
-    private static List<UUID> ids(List<Page> pages, PageKind kind) {
+    private static List<PageId> ids(List<Page> pages, PageKind kind) {
         return Overviews.first(pages, kind).map(page -> List.of(page.id())).orElse(List.of());
     }
 
@@ -215,7 +218,7 @@ class PromotionController {
     @GetMapping("/filter")
     String filter(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID promotion,
+            @PathVariable PromotionId promotion,
             @RequestParam(defaultValue = "own") String standing,
             @RequestParam(defaultValue = "0") int days,
             Model model) {
@@ -237,7 +240,7 @@ class PromotionController {
 
     /** The offer's bench: what visitors are sent to, and how sales come back. */
     @GetMapping("/offer")
-    String offer(@AuthenticationPrincipal Member member, @PathVariable UUID promotion, Model model) {
+    String offer(@AuthenticationPrincipal Member member, @PathVariable PromotionId promotion, Model model) {
         Promotion opened = promotion(member, promotion);
         Offer offer = offers.find(member.workspace(), opened.offer()).orElseThrow();
         Optional<TrackingLink> link =
@@ -251,7 +254,7 @@ class PromotionController {
         return "trails/offer";
     }
 
-    private void addLinks(Member member, UUID promotion, Model model) {
+    private void addLinks(Member member, PromotionId promotion, Model model) {
         model.addAttribute(
                 "linksById",
                 links.ofPromotion(member.workspace(), promotion).stream()
@@ -262,7 +265,7 @@ class PromotionController {
         return Period.of(days, workspaces.get(member.workspace()).zone(), clock);
     }
 
-    private Promotion promotion(Member member, UUID id) {
+    private Promotion promotion(Member member, PromotionId id) {
         return promotions
                 .find(member.workspace(), id)
                 .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));

@@ -3,11 +3,11 @@ package dev.wilyferret.app.trails;
 import dev.wilyferret.app.console.Show;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.id.PromotionId;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.time.Clock;
 import java.util.Map;
-import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.security.core.Authentication;
@@ -54,7 +54,7 @@ class TrailBand implements WebMvcConfigurer, HandlerInterceptor {
             Period period =
                     Period.of(days(request), workspaces.get(member.workspace()).zone(), clock);
             overviews
-                    .one(member.workspace(), UUID.fromString(promotion), period.from())
+                    .one(member.workspace(), PromotionId.of(promotion), period.from())
                     .ifPresent(overview -> {
                         view.addObject("overview", overview);
                         view.addObject("slim", !"trails/promotion".equals(view.getViewName()));

@@ -11,6 +11,8 @@ import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.design.ReadyTrail;
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.mail.MailText;
 import dev.wilyferret.core.page.RichText;
@@ -20,7 +22,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -55,7 +56,7 @@ public class TrailMaker {
      *
      * @throws Refusal if it is none of the workspace's, or the promotion's own
      */
-    static UUID secondOffer(List<Offer> all, Optional<Offer> first, String id) {
+    static OfferId secondOffer(List<Offer> all, Optional<Offer> first, String id) {
         return all.stream()
                 .map(Offer::id)
                 .filter(one -> one.toString().equals(id))
@@ -69,9 +70,9 @@ public class TrailMaker {
 
     /** @param secondOffer where its page for a second offer leads; empty where that is not chosen yet */
     @Transactional
-    public void make(Promotion promotion, ReadyTrail ready, Optional<UUID> secondOffer) {
+    public void make(Promotion promotion, ReadyTrail ready, Optional<OfferId> secondOffer) {
         ReadyTrail trail = ready.leadingTo(secondOffer);
-        UUID workspace = promotion.workspace();
+        WorkspaceId workspace = promotion.workspace();
         if (trail.redirect()) {
             pages.makeRedirect(workspace, promotion.id());
         }
@@ -122,12 +123,12 @@ public class TrailMaker {
         return list;
     }
 
-    private boolean taken(UUID workspace, String name) {
+    private boolean taken(WorkspaceId workspace, String name) {
         return lists.of(workspace).stream().anyMatch(list -> list.name().equalsIgnoreCase(name));
     }
 
     /** Two mails to write over, switched off until their owner has read them. */
-    private void firstMails(UUID workspace, MailList list, Promotion promotion, Page gift) {
+    private void firstMails(WorkspaceId workspace, MailList list, Promotion promotion, Page gift) {
         String address = site.of(SiteRoute.page(promotion.slug(), gift.slug()));
         mails.addToSequence(
                 workspace,

@@ -14,6 +14,10 @@ import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.sales.Sale;
 import dev.wilyferret.app.sales.Sales;
 import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.LinkId;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.trail.Walk;
 import dev.wilyferret.core.visit.SiteEvent;
 import java.net.URI;
@@ -21,7 +25,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
-import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.http.HttpStatus;
@@ -57,13 +60,13 @@ class WalkController {
     }
 
     @GetMapping("/clicks/{id}")
-    String open(@AuthenticationPrincipal Member member, @PathVariable UUID id, Model model) {
-        UUID workspace = member.workspace();
+    String open(@AuthenticationPrincipal Member member, @PathVariable ClickId id, Model model) {
+        WorkspaceId workspace = member.workspace();
         SiteEvent.Click click =
                 clicks.click(workspace, id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
         Promotion promotion = promotions.find(workspace, click.promotion()).orElseThrow();
         List<Page> own = pages.ofPromotion(workspace, promotion.id());
-        Set<UUID> redirects = own.stream()
+        Set<PageId> redirects = own.stream()
                 .filter(page -> page.kind() == PageKind.REDIRECT)
                 .map(Page::id)
                 .collect(Collectors.toSet());
@@ -92,7 +95,7 @@ class WalkController {
                 pixels.of(workspace).stream()
                         .collect(Collectors.toMap(
                                 PixelAccount::id, pixel -> pixel.details().name())));
-        Map<UUID, TrackingLink> byId = links.ofPromotion(workspace, promotion.id()).stream()
+        Map<LinkId, TrackingLink> byId = links.ofPromotion(workspace, promotion.id()).stream()
                 .collect(Collectors.toMap(TrackingLink::id, Function.identity()));
         model.addAttribute("link", click.link().map(byId::get).orElse(null));
         return "trails/walk";
@@ -101,7 +104,7 @@ class WalkController {
     @PostMapping("/clicks/{id}/standing")
     String rule(
             @AuthenticationPrincipal Member member,
-            @PathVariable UUID id,
+            @PathVariable ClickId id,
             @RequestParam boolean counts,
             @RequestHeader(name = "Referer", defaultValue = "") String from) {
         clicks.click(member.workspace(), id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));

@@ -1,6 +1,8 @@
 package dev.wilyferret.app.workspace;
 
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.MemberId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.text.Refusal;
 import java.time.Clock;
 import java.time.Duration;
@@ -62,7 +64,7 @@ public class Accounts implements UserDetailsService {
     @Transactional(readOnly = true)
     public boolean over(Member member) {
         return member.oneTime()
-                && accounts.findById(new RowKey(member.workspace(), member.account()))
+                && accounts.findById(RowKey.of(member.workspace(), member.account()))
                         .filter(row -> row.oneTimeUntil != null && row.oneTimeUntil.isAfter(clock.instant()))
                         .isEmpty();
     }
@@ -70,7 +72,7 @@ public class Accounts implements UserDetailsService {
     /** Whether somebody who signed in some time ago may go on: not once the password is another. */
     @Transactional(readOnly = true)
     public boolean stillIn(Member member) {
-        return accounts.findById(new RowKey(member.workspace(), member.account()))
+        return accounts.findById(RowKey.of(member.workspace(), member.account()))
                 .filter(row -> row.passwordHash.equals(member.passwordHash()))
                 .isPresent();
     }
@@ -82,7 +84,7 @@ public class Accounts implements UserDetailsService {
      */
     @Transactional
     public Member changePassword(Member member, String present, String chosen) {
-        AccountRow row = accounts.findById(new RowKey(member.workspace(), member.account()))
+        AccountRow row = accounts.findById(RowKey.of(member.workspace(), member.account()))
                 .orElseThrow();
         if (!passwords.matches(present, row.passwordHash)) {
             throw new Refusal("The present password is not right. Type the one you signed in with.");
@@ -105,6 +107,11 @@ public class Accounts implements UserDetailsService {
     }
 
     private static Member member(AccountRow row) {
-        return new Member(row.key.workspace(), row.key.id(), row.email, row.passwordHash, row.oneTime);
+        return new Member(
+                new WorkspaceId(row.key.workspace()),
+                new MemberId(row.key.id()),
+                row.email,
+                row.passwordHash,
+                row.oneTime);
     }
 }

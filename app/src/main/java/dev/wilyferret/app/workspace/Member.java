@@ -1,8 +1,9 @@
 package dev.wilyferret.app.workspace;
 
+import dev.wilyferret.core.id.MemberId;
+import dev.wilyferret.core.id.WorkspaceId;
 import java.util.Collection;
 import java.util.List;
-import java.util.UUID;
 import org.springframework.security.core.GrantedAuthority;
 import org.springframework.security.core.authority.SimpleGrantedAuthority;
 import org.springframework.security.core.userdetails.UserDetails;
@@ -12,7 +13,7 @@ import org.springframework.security.core.userdetails.UserDetails;
  *
  * @param oneTime whether they still have to choose a password of their own
  */
-public record Member(UUID workspace, UUID account, String email, String passwordHash, boolean oneTime)
+public record Member(WorkspaceId workspace, MemberId account, String email, String passwordHash, boolean oneTime)
         implements UserDetails {
 
     @Override

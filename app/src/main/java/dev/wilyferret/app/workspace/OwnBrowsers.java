@@ -2,6 +2,8 @@ package dev.wilyferret.app.workspace;
 
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.VisitorId;
+import dev.wilyferret.core.id.WorkspaceId;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
@@ -13,7 +15,6 @@ import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.UUID;
 import java.util.random.RandomGenerator;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -31,7 +32,7 @@ public class OwnBrowsers {
 
     /** @param releasedAt null while the mark stands */
     public record OwnBrowser(
-            UUID id,
+            VisitorId id,
             String label,
             Instant markedAt,
             @Nullable Instant releasedAt) {}
@@ -51,7 +52,7 @@ public class OwnBrowsers {
     }
 
     /** A pass that lets one browser be marked within ten minutes. */
-    public String pass(UUID workspace) {
+    public String pass(WorkspaceId workspace) {
         String claim = workspace + "." + clock.instant().plus(PASS_VALID).getEpochSecond();
         return claim + "." + workspaces.sign(workspace, "own." + claim);
     }
@@ -63,7 +64,7 @@ public class OwnBrowsers {
         if (parts.length != 3 || !parts[0].matches("[0-9a-f-]{36}") || !parts[1].matches("\\d{1,12}")) {
             return Optional.empty();
         }
-        UUID workspace = UUID.fromString(parts[0]);
+        WorkspaceId workspace = WorkspaceId.of(parts[0]);
         boolean known = workspaces.all().stream().anyMatch(one -> one.id().equals(workspace));
         if (!known || clock.instant().getEpochSecond() > Long.parseLong(parts[1])) {
             return Optional.empty();
@@ -76,26 +77,26 @@ public class OwnBrowsers {
         byte[] token = new byte[16];
         random.nextBytes(token);
         String text = Base64.getUrlEncoder().withoutPadding().encodeToString(token);
-        browsers.save(new OwnBrowserRow(new RowKey(workspace, ids.next()), digest(text), label, clock.instant()));
+        browsers.save(new OwnBrowserRow(RowKey.of(workspace, ids.next()), digest(text), label, clock.instant()));
         return Optional.of(text);
     }
 
     @Transactional(readOnly = true)
-    public List<OwnBrowser> of(UUID workspace) {
-        return browsers.ofWorkspace(workspace).stream()
-                .map(row -> new OwnBrowser(row.key.id(), row.label, row.markedAt, row.releasedAt))
+    public List<OwnBrowser> of(WorkspaceId workspace) {
+        return browsers.ofWorkspace(workspace.value()).stream()
+                .map(row -> new OwnBrowser(new VisitorId(row.key.id()), row.label, row.markedAt, row.releasedAt))
                 .toList();
     }
 
     @Transactional
-    public void release(UUID workspace, UUID id) {
-        browsers.findById(new RowKey(workspace, id)).ifPresent(row -> row.releasedAt = clock.instant());
+    public void release(WorkspaceId workspace, VisitorId id) {
+        browsers.findById(RowKey.of(workspace, id)).ifPresent(row -> row.releasedAt = clock.instant());
     }
 
     /** The marks that stand, as {@link #fingerprint}. */
     @Transactional(readOnly = true)
-    public Set<String> marks(UUID workspace) {
-        return browsers.ofWorkspace(workspace).stream()
+    public Set<String> marks(WorkspaceId workspace) {
+        return browsers.ofWorkspace(workspace.value()).stream()
                 .filter(row -> row.releasedAt == null)
                 .map(row -> HexFormat.of().formatHex(row.tokenHash))
                 .collect(Collectors.toUnmodifiableSet());

@@ -1,13 +1,13 @@
 package dev.wilyferret.app.workspace;
 
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import java.time.ZoneId;
 import java.util.Currency;
-import java.util.UUID;
 
 /** A workspace: one marketer's or one team's promotions, with one currency and one reporting time zone. */
-public record Workspace(UUID id, String name, Currency currency, ZoneId zone, Legal legal, FileLimits files) {
+public record Workspace(WorkspaceId id, String name, Currency currency, ZoneId zone, Legal legal, FileLimits files) {
 
     /**
      * The largest files the shelf takes, in MiB; each 1 to 60.

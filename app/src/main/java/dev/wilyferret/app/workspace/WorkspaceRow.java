@@ -1,5 +1,6 @@
 package dev.wilyferret.app.workspace;
 
+import dev.wilyferret.core.id.WorkspaceId;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
@@ -61,7 +62,7 @@ class WorkspaceRow {
 
     Workspace toWorkspace() {
         return new Workspace(
-                id,
+                new WorkspaceId(id),
                 name,
                 Currency.getInstance(currency),
                 ZoneId.of(zone),

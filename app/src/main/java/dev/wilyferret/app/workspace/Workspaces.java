@@ -3,6 +3,7 @@ package dev.wilyferret.app.workspace;
 import dev.wilyferret.app.secrets.Seals;
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.WorkspaceId;
 import java.nio.charset.StandardCharsets;
 import java.security.GeneralSecurityException;
 import java.time.Clock;
@@ -10,7 +11,6 @@ import java.time.ZoneId;
 import java.util.Currency;
 import java.util.List;
 import java.util.Map;
-import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.random.RandomGenerator;
 import javax.crypto.Mac;
@@ -33,9 +33,9 @@ public class Workspaces {
     private final RandomGenerator random;
     private final Clock clock;
     /** They never change. */
-    private final Map<UUID, SecretKeySpec> signingKeys = new ConcurrentHashMap<>();
+    private final Map<WorkspaceId, SecretKeySpec> signingKeys = new ConcurrentHashMap<>();
 
-    private final Map<UUID, SecretKeySpec> erasureKeys = new ConcurrentHashMap<>();
+    private final Map<WorkspaceId, SecretKeySpec> erasureKeys = new ConcurrentHashMap<>();
 
     Workspaces(
             WorkspaceStore workspaces,
@@ -74,12 +74,12 @@ public class Workspaces {
     }
 
     @Transactional(readOnly = true)
-    public boolean exists(UUID id) {
-        return workspaces.existsById(id);
+    public boolean exists(WorkspaceId id) {
+        return workspaces.existsById(id.value());
     }
 
     @Transactional(readOnly = true)
-    public Workspace get(UUID id) {
+    public Workspace get(WorkspaceId id) {
         return row(id).toWorkspace();
     }
 
@@ -89,7 +89,7 @@ public class Workspaces {
     }
 
     @Transactional
-    public void describe(UUID id, String name, Currency currency, ZoneId zone, Workspace.Legal legal) {
+    public void describe(WorkspaceId id, String name, Currency currency, ZoneId zone, Workspace.Legal legal) {
         WorkspaceRow row = row(id);
         row.name = name;
         row.currency = currency.getCurrencyCode();
@@ -102,7 +102,7 @@ public class Workspaces {
     }
 
     @Transactional
-    public void limit(UUID id, Workspace.FileLimits files) {
+    public void limit(WorkspaceId id, Workspace.FileLimits files) {
         WorkspaceRow row = row(id);
         row.mostPictureMb = files.picture();
         row.mostFileMb = files.other();
@@ -119,14 +119,14 @@ public class Workspaces {
      *
      * @throws Seals.Unreadable if the key file is missing
      */
-    public String sign(UUID id, String text) {
+    public String sign(WorkspaceId id, String text) {
         return hash(
                 signingKeys.computeIfAbsent(id, known -> new SecretKeySpec(seals.open(row(known).signingKey), HMAC)),
                 text);
     }
 
     /** What is kept of an erased address: a hash (HMAC-SHA-256, hexadecimal) under a key for nothing else. */
-    public String erasureHash(UUID id, String addressKey) {
+    public String erasureHash(WorkspaceId id, String addressKey) {
         return hash(
                 erasureKeys.computeIfAbsent(id, known -> new SecretKeySpec(seals.open(row(known).erasureKey), HMAC)),
                 addressKey);
@@ -142,7 +142,7 @@ public class Workspaces {
         }
     }
 
-    private WorkspaceRow row(UUID id) {
-        return workspaces.findById(id).orElseThrow();
+    private WorkspaceRow row(WorkspaceId id) {
+        return workspaces.findById(id.value()).orElseThrow();
     }
 }

@@ -12,8 +12,12 @@ import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.app.kit.TestDatabase;
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.VisitorId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.visit.Arrival;
 import dev.wilyferret.core.visit.Headers;
 import dev.wilyferret.core.visit.Parameters;
@@ -46,9 +50,9 @@ class ClickLogTest extends AppTest {
     private UuidV7 ids;
 
     private SiteEvent.Click click(
-            UUID workspace, UUID promotion, Instant at, UUID visitor, boolean own, Verdict verdict) {
+            WorkspaceId workspace, PromotionId promotion, Instant at, VisitorId visitor, boolean own, Verdict verdict) {
         return new SiteEvent.Click(
-                ids.at(at),
+                new ClickId(ids.at(at)),
                 workspace,
                 promotion,
                 Optional.empty(),
@@ -65,8 +69,14 @@ class ClickLogTest extends AppTest {
 
     @Test
     void theSameEventTwiceIsKeptOnce() {
-        UUID workspace = scenario.empty().id();
-        SiteEvent.Click click = click(workspace, ids.next(), clock.instant(), ids.next(), false, new Verdict.Counted());
+        WorkspaceId workspace = scenario.empty().id();
+        SiteEvent.Click click = click(
+                workspace,
+                new PromotionId(ids.next()),
+                clock.instant(),
+                new VisitorId(ids.next()),
+                false,
+                new Verdict.Counted());
         log.append(List.of(click));
         log.append(List.of(click, click));
         assertThat(book.all(workspace, click.promotion(), Instant.EPOCH)).hasSize(1);
@@ -76,14 +86,15 @@ class ClickLogTest extends AppTest {
     /** Four clicks: two counted of one person, one own, one of a program. Then one is taken out and the own put back. */
     @Test
     void countsFollowTheStandingOfEachClick() {
-        UUID workspace = scenario.empty().id();
-        UUID promotion = ids.next();
-        UUID visitor = ids.next();
+        WorkspaceId workspace = scenario.empty().id();
+        PromotionId promotion = new PromotionId(ids.next());
+        VisitorId visitor = new VisitorId(ids.next());
         Instant now = clock.instant();
         var first = click(workspace, promotion, now.minusSeconds(60), visitor, false, new Verdict.Counted());
         var second = click(workspace, promotion, now, visitor, false, new Verdict.Counted());
-        var own = click(workspace, promotion, now, ids.next(), true, new Verdict.Counted());
-        var program = click(workspace, promotion, now, ids.next(), false, new Verdict.DeclaredCrawler("bot"));
+        var own = click(workspace, promotion, now, new VisitorId(ids.next()), true, new Verdict.Counted());
+        var program =
+                click(workspace, promotion, now, new VisitorId(ids.next()), false, new Verdict.DeclaredCrawler("bot"));
         log.append(List.of(first, second, own, program));
         var counts = book.counts(workspace, Instant.EPOCH).get(promotion);
         assertThat(counts).isEqualTo(new dev.wilyferret.core.figures.ClickCounts(4, 1, 1, 0, 1));
@@ -103,8 +114,14 @@ class ClickLogTest extends AppTest {
 
     @Test
     void clicksOfAMonthLieInItsPartition() {
-        UUID workspace = scenario.empty().id();
-        SiteEvent.Click click = click(workspace, ids.next(), clock.instant(), ids.next(), false, new Verdict.Counted());
+        WorkspaceId workspace = scenario.empty().id();
+        SiteEvent.Click click = click(
+                workspace,
+                new PromotionId(ids.next()),
+                clock.instant(),
+                new VisitorId(ids.next()),
+                false,
+                new Verdict.Counted());
         log.append(List.of(click));
         String partition = sql.sql("select tableoid::regclass::text from click where workspace_id = ?")
                 .param(workspace)
@@ -117,8 +134,20 @@ class ClickLogTest extends AppTest {
     @Test
     void anEventThatCannotBeKeptDoesNotTakeItsGroupAlong() {
         EventWriter writer = mock();
-        var bad = click(ids.next(), ids.next(), clock.instant(), ids.next(), false, new Verdict.Counted());
-        var good = click(ids.next(), ids.next(), clock.instant(), ids.next(), false, new Verdict.Counted());
+        var bad = click(
+                new WorkspaceId(ids.next()),
+                new PromotionId(ids.next()),
+                clock.instant(),
+                new VisitorId(ids.next()),
+                false,
+                new Verdict.Counted());
+        var good = click(
+                new WorkspaceId(ids.next()),
+                new PromotionId(ids.next()),
+                clock.instant(),
+                new VisitorId(ids.next()),
+                false,
+                new Verdict.Counted());
         List<SiteEvent> written = new ArrayList<>();
         AtomicBoolean held = new AtomicBoolean(true);
         doAnswer(call -> {
@@ -167,7 +196,13 @@ class ClickLogTest extends AppTest {
                 .write(anyList());
         GroupCommitClickLog group = new GroupCommitClickLog(writer);
         group.start();
-        group.append(List.of(click(ids.next(), ids.next(), clock.instant(), ids.next(), false, new Verdict.Counted())));
+        group.append(List.of(click(
+                new WorkspaceId(ids.next()),
+                new PromotionId(ids.next()),
+                clock.instant(),
+                new VisitorId(ids.next()),
+                false,
+                new Verdict.Counted())));
         group.stop();
         assertThat(tries).hasValue(4);
     }
@@ -178,7 +213,13 @@ class ClickLogTest extends AppTest {
         doThrow(new IllegalArgumentException("broken")).when(writer).write(anyList());
         GroupCommitClickLog group = new GroupCommitClickLog(writer);
         group.start();
-        var lost = click(ids.next(), ids.next(), clock.instant(), ids.next(), false, new Verdict.Counted());
+        var lost = click(
+                new WorkspaceId(ids.next()),
+                new PromotionId(ids.next()),
+                clock.instant(),
+                new VisitorId(ids.next()),
+                false,
+                new Verdict.Counted());
         assertThatThrownBy(() -> group.append(List.of(lost))).isInstanceOf(ClickLog.NotKept.class);
         group.stop();
     }
@@ -186,7 +227,7 @@ class ClickLogTest extends AppTest {
     @Test
     void afterARestartOfTheDatabaseUnderLoadEveryAnsweredClickIsThere() throws Exception {
         Scenario.Trail trail = scenario.trail();
-        Queue<UUID> answered = new ConcurrentLinkedQueue<>();
+        Queue<ClickId> answered = new ConcurrentLinkedQueue<>();
         AtomicBoolean going = new AtomicBoolean(true);
         AtomicInteger afterwards = new AtomicInteger();
         AtomicBoolean back = new AtomicBoolean();
@@ -196,9 +237,9 @@ class ClickLogTest extends AppTest {
                     while (going.get()) {
                         Guest guest = guest();
                         if (guest.get(trail.link().path()).statusCode() == 302) {
-                            answered.add(ShortId.parse(
+                            answered.add(new ClickId(ShortId.parse(
                                             guest.cookie("wf_c").orElseThrow().split("\\.")[0])
-                                    .orElseThrow());
+                                    .orElseThrow()));
                             afterwards.addAndGet(back.get() ? 1 : 0);
                         }
                     }
@@ -214,10 +255,14 @@ class ClickLogTest extends AppTest {
             going.set(false);
         }
         assertThat(afterwards.get()).as("clicks answered after the restart").isGreaterThanOrEqualTo(50);
-        List<UUID> kept = sql.sql("select id from click where workspace_id = ?")
+        List<ClickId> kept = sql
+                .sql("select id from click where workspace_id = ?")
                 .param(trail.workspace())
                 .query(UUID.class)
-                .list();
+                .list()
+                .stream()
+                .map(ClickId::new)
+                .toList();
         assertThat(kept).containsAll(answered);
         scenario.write(
                 trail.bridge(),

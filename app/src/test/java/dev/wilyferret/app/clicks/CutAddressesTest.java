@@ -3,7 +3,11 @@ package dev.wilyferret.app.clicks;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.wilyferret.app.kit.AppTest;
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.VisitorId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.visit.Arrival;
 import dev.wilyferret.core.visit.Headers;
 import dev.wilyferret.core.visit.Parameters;
@@ -12,7 +16,6 @@ import dev.wilyferret.core.visit.Verdict;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
-import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 
@@ -34,9 +37,9 @@ class CutAddressesTest extends AppTest {
     @Autowired
     private UuidV7 ids;
 
-    private SiteEvent.Click click(UUID workspace, int daysAgo) {
+    private SiteEvent.Click click(WorkspaceId workspace, int daysAgo) {
         Arrival arrival = Arrival.of(
-                ids.next(),
+                new VisitorId(ids.next()),
                 Optional.empty(),
                 Optional.empty(),
                 new Parameters("sub1=a"),
@@ -50,9 +53,9 @@ class CutAddressesTest extends AppTest {
                         new Headers.Fetch("none", "navigate", "document", "?1"),
                         "2"));
         return new SiteEvent.Click(
-                ids.at(clock.instant().minus(Duration.ofDays(daysAgo))),
+                new ClickId(ids.at(clock.instant().minus(Duration.ofDays(daysAgo)))),
                 workspace,
-                ids.next(),
+                new PromotionId(ids.next()),
                 Optional.empty(),
                 arrival,
                 Verdict.on(arrival));
@@ -60,7 +63,7 @@ class CutAddressesTest extends AppTest {
 
     @Test
     void afterNinetyDaysAddressAndHeadersAreCutAndTheirNamesStay() {
-        UUID workspace = scenario.empty().id();
+        WorkspaceId workspace = scenario.empty().id();
         sql.sql("delete from pass_over").update();
         SiteEvent.Click old = click(workspace, 92);
         SiteEvent.Click young = click(workspace, 88);

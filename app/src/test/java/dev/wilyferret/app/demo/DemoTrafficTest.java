@@ -6,6 +6,7 @@ import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.app.offers.Network;
 import dev.wilyferret.app.sales.Sale;
+import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.pixel.PixelEvent;
 import dev.wilyferret.core.visit.SiteEvent;
 import dev.wilyferret.core.visit.Verdict;
@@ -13,7 +14,6 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
-import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.BeforeEach;
@@ -26,7 +26,7 @@ class DemoTrafficTest extends AppTest {
 
     private DemoTraffic.Scene scene;
     private DemoTraffic.Made made;
-    private Map<UUID, SiteEvent.Click> clicks;
+    private Map<ClickId, SiteEvent.Click> clicks;
 
     @BeforeEach
     void make() {
@@ -74,7 +74,7 @@ class DemoTrafficTest extends AppTest {
 
     @Test
     void everySaleHasItsClickAndComesAfterTheVisitorWentOn() {
-        Map<UUID, SiteEvent.WentOn> wentOn = all(SiteEvent.WentOn.class).stream()
+        Map<ClickId, SiteEvent.WentOn> wentOn = all(SiteEvent.WentOn.class).stream()
                 .collect(Collectors.toMap(SiteEvent.WentOn::click, Function.identity(), (a, b) -> a));
         assertThat(made.sales()).isNotEmpty();
         for (Sale sale : made.sales()) {
@@ -86,7 +86,7 @@ class DemoTrafficTest extends AppTest {
 
     @Test
     void everyLeadHasItsPageView() {
-        Map<UUID, List<SiteEvent.PageView>> views =
+        Map<ClickId, List<SiteEvent.PageView>> views =
                 all(SiteEvent.PageView.class).stream().collect(Collectors.groupingBy(SiteEvent.PageView::click));
         List<SiteEvent.PixelFired> leads = all(SiteEvent.PixelFired.class).stream()
                 .filter(fire -> fire.event() == PixelEvent.LEAD)
@@ -103,7 +103,7 @@ class DemoTrafficTest extends AppTest {
 
     @Test
     void programsFireNothingAndBuyNothing() {
-        List<UUID> programs = clicks.values().stream()
+        List<ClickId> programs = clicks.values().stream()
                 .filter(click -> click.verdict() instanceof Verdict.DeclaredCrawler)
                 .map(SiteEvent.Click::id)
                 .toList();

@@ -16,6 +16,7 @@ import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.people.MailList;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
+import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.people.EmailAddress;
 import java.io.IOException;
 import java.net.InetAddress;
@@ -61,7 +62,7 @@ class HandoversTest extends AppTest {
     private People people;
 
     private Scenario.Stage stage;
-    private UUID list;
+    private ListId list;
 
     @BeforeEach
     void begin() throws IOException {

@@ -7,6 +7,7 @@ import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.PostBox;
 import dev.wilyferret.app.kit.Program;
 import dev.wilyferret.app.kit.TestDatabase;
+import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.ShortId;
 import java.sql.Connection;
 import java.sql.DriverManager;
@@ -55,7 +56,7 @@ class PlugPulledTest {
                 .awaitUp();
         Guest owner = signedIn(program);
         String mail = broadcast(owner);
-        Set<UUID> answered;
+        Set<ClickId> answered;
         owner.sendTo(mail, mail + "/send");
         long began = System.nanoTime();
         awaitLetters(post, PEOPLE / 8, 90);
@@ -105,7 +106,7 @@ class PlugPulledTest {
     /** Visitors who click as fast as they are answered. */
     private static final class Clicks implements AutoCloseable {
 
-        private final Queue<UUID> answered = new ConcurrentLinkedQueue<>();
+        private final Queue<ClickId> answered = new ConcurrentLinkedQueue<>();
         private final AtomicBoolean going = new AtomicBoolean(true);
         private final ExecutorService pool = Executors.newFixedThreadPool(8);
 
@@ -127,7 +128,7 @@ class PlugPulledTest {
             Guest guest = new Guest(origin);
             if (guest.get("/go/balcony-1").statusCode() == 302) {
                 String clicked = guest.cookie("wf_c").orElseThrow().split("\\.")[0];
-                answered.add(ShortId.parse(clicked).orElseThrow());
+                answered.add(new ClickId(ShortId.parse(clicked).orElseThrow()));
             }
         }
 
@@ -138,13 +139,13 @@ class PlugPulledTest {
         }
     }
 
-    private static Set<UUID> clicksKept() throws SQLException {
-        Set<UUID> kept = new HashSet<>();
+    private static Set<ClickId> clicksKept() throws SQLException {
+        Set<ClickId> kept = new HashSet<>();
         try (var connection = DriverManager.getConnection(TestDatabase.url("plug"), "ferret", TestDatabase.password());
                 var statement = connection.createStatement();
                 var rows = statement.executeQuery("select id from click")) {
             while (rows.next()) {
-                kept.add(rows.getObject(1, UUID.class));
+                kept.add(new ClickId(rows.getObject(1, UUID.class)));
             }
         }
         return kept;

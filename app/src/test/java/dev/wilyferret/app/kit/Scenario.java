@@ -22,6 +22,10 @@ import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.address.UriTemplate;
 import dev.wilyferret.core.design.StartingDesign;
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PixelId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.Slug;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.offer.AffiliateLink;
@@ -59,7 +63,7 @@ public class Scenario {
 
     /** A workspace with nothing in it but its owner. */
     public record Stage(Workspace workspace, String email) {
-        public UUID id() {
+        public WorkspaceId id() {
             return workspace.id();
         }
     }
@@ -68,11 +72,11 @@ public class Scenario {
     public record Trail(
             Stage stage,
             Network network,
-            UUID offer,
+            OfferId offer,
             Promotion promotion,
             Page bridge,
             Page redirect,
-            UUID pixel,
+            PixelId pixel,
             TrackingLink link) {
         public String bridgePath() {
             return "/" + promotion.slug() + "/" + bridge.slug();
@@ -82,7 +86,7 @@ public class Scenario {
             return "/" + promotion.slug() + "/" + redirect.slug();
         }
 
-        public UUID workspace() {
+        public WorkspaceId workspace() {
             return stage.id();
         }
     }
@@ -143,7 +147,7 @@ public class Scenario {
     public Trail trail(String pixelAddress, int holdMillis, String merchant) {
         Stage stage = emptyWithLegal();
         Offer offer = offer(stage, merchant);
-        UUID pixel = pixels.add(
+        PixelId pixel = pixels.add(
                 stage.id(),
                 new PixelDetails(
                         "Plumage", "PLM-1", new FireAddress(UriTemplate.parseWeb(pixelAddress)), "PageView", "Lead"));
@@ -167,7 +171,7 @@ public class Scenario {
         return trail("https://plumage.test/px{?id,event,eid,page}", 1000);
     }
 
-    public static PageDocument.ContentPage bridgeText(String headline, NextStep next, List<UUID> pixels) {
+    public static PageDocument.ContentPage bridgeText(String headline, NextStep next, List<PixelId> pixels) {
         return content(
                         Placed.of("headline", new Block.Headline(headline)),
                         Placed.of("sub", new Block.SubHeadline("Without a garden")),
@@ -198,17 +202,17 @@ public class Scenario {
                 new Payout.PerSale(new Money(2750, EUR)),
                 Countries.parse(""),
                 false);
-        UUID id = offers.add(stage.id(), "Lanternfish Partners", details);
-        return offers.find(stage.id(), id).orElseThrow();
+        UUID id = offers.add(stage.id(), "Lanternfish Partners", details).value();
+        return offers.find(stage.id(), new OfferId(id)).orElseThrow();
     }
 
     /** A list of its own name for buyers. */
-    public UUID list(UUID workspace, boolean doubleOptIn) {
-        UUID id = lists.newId();
+    public ListId list(WorkspaceId workspace, boolean doubleOptIn) {
+        UUID id = lists.newId().value();
         lists.keep(
                 workspace,
                 new MailList(
-                        id,
+                        new ListId(id),
                         "List " + id,
                         "Growbench",
                         "hello@growbench.example",
@@ -218,7 +222,7 @@ public class Scenario {
                         Optional.empty(),
                         Optional.empty(),
                         Optional.empty()));
-        return id;
+        return new ListId(id);
     }
 
     /** Writes a page and publishes it. */

@@ -8,6 +8,9 @@ import dev.wilyferret.app.people.Joining;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
 import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.link.Slug;
 import dev.wilyferret.core.people.EmailAddress;
 import java.util.List;
@@ -39,7 +42,7 @@ class LeadsTest extends AppTest {
         trail = scenario.trail();
     }
 
-    private UUID anotherPromotion() {
+    private PromotionId anotherPromotion() {
         return promotions
                 .add(
                         trail.workspace(),
@@ -49,12 +52,12 @@ class LeadsTest extends AppTest {
                 .id();
     }
 
-    private Subscriber send(UUID promotion, UUID list, Map<String, String> answers) {
+    private Subscriber send(PromotionId promotion, ListId list, Map<String, String> answers) {
         Lead lead = new Lead(
                 UUID.randomUUID(),
                 promotion,
                 trail.bridge().id(),
-                UUID.randomUUID(),
+                new ClickId(UUID.randomUUID()),
                 INES,
                 answers,
                 "",
@@ -83,39 +86,39 @@ class LeadsTest extends AppTest {
         return leads.keep(trail.workspace(), lead, Optional.of(list), joining).orElseThrow();
     }
 
-    private Map<String, String> answersOn(UUID promotion) {
+    private Map<String, String> answersOn(PromotionId promotion) {
         return leads.ofPromotion(trail.workspace(), promotion).getFirst().answers();
     }
 
     @Test
     void whatAStrangerTypesForSomebodyConfirmedStandsOnNoLeadUntilTheyConfirmAgain() {
-        UUID list = scenario.list(trail.workspace(), true);
-        UUID first = trail.promotion().id();
-        Subscriber ines = send(first, list, Map.of("Balcony?", "yes"));
+        ListId list = scenario.list(trail.workspace(), true);
+        UUID first = trail.promotion().id().value();
+        Subscriber ines = send(new PromotionId(first), list, Map.of("Balcony?", "yes"));
         people.confirm(trail.workspace(), ines.id());
-        UUID second = anotherPromotion();
-        UUID third = anotherPromotion();
+        UUID second = anotherPromotion().value();
+        UUID third = anotherPromotion().value();
 
-        send(second, list, Map.of("Balcony?", "no"));
-        send(third, list, Map.of("Cellar?", "no"));
+        send(new PromotionId(second), list, Map.of("Balcony?", "no"));
+        send(new PromotionId(third), list, Map.of("Cellar?", "no"));
 
-        assertThat(answersOn(first)).isEqualTo(Map.of("Balcony?", "yes"));
-        assertThat(answersOn(second)).isEmpty();
-        assertThat(answersOn(third)).isEmpty();
+        assertThat(answersOn(new PromotionId(first))).isEqualTo(Map.of("Balcony?", "yes"));
+        assertThat(answersOn(new PromotionId(second))).isEmpty();
+        assertThat(answersOn(new PromotionId(third))).isEmpty();
         assertThat(leads.ofAddress(trail.workspace(), INES)).hasSize(3);
 
         people.confirm(trail.workspace(), ines.id());
 
-        assertThat(answersOn(second)).isEqualTo(Map.of("Balcony?", "no"));
-        assertThat(answersOn(third)).isEqualTo(Map.of("Cellar?", "no"));
+        assertThat(answersOn(new PromotionId(second))).isEqualTo(Map.of("Balcony?", "no"));
+        assertThat(answersOn(new PromotionId(third))).isEqualTo(Map.of("Cellar?", "no"));
     }
 
     @Test
     void whatIsSentBeforeConfirmingStands() {
-        UUID list = scenario.list(trail.workspace(), true);
-        UUID second = anotherPromotion();
+        ListId list = scenario.list(trail.workspace(), true);
+        UUID second = anotherPromotion().value();
         send(trail.promotion().id(), list, Map.of("Balcony?", "yes"));
-        send(second, list, Map.of("Balcony?", "no"));
-        assertThat(answersOn(second)).isEqualTo(Map.of("Balcony?", "no"));
+        send(new PromotionId(second), list, Map.of("Balcony?", "no"));
+        assertThat(answersOn(new PromotionId(second))).isEqualTo(Map.of("Balcony?", "no"));
     }
 }

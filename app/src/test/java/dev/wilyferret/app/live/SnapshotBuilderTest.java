@@ -7,13 +7,13 @@ import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.link.Slug;
 import dev.wilyferret.core.page.NextStep;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.BeforeEach;
@@ -42,8 +42,8 @@ class SnapshotBuilderTest extends AppTest {
     }
 
     /** The pages that are drawn anew after a change. */
-    private List<UUID> drawnAnew() {
-        Map<UUID, SiteSnapshot.LivePage> old =
+    private List<PageId> drawnAnew() {
+        Map<PageId, SiteSnapshot.LivePage> old =
                 before.pages().stream().collect(Collectors.toMap(SiteSnapshot.LivePage::id, Function.identity()));
         before = builder.part(trail.workspace(), Optional.of(before));
         return before.pages().stream()

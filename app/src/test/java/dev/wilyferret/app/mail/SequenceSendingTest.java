@@ -18,6 +18,7 @@ import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
 import dev.wilyferret.app.postman.MailDrawing;
 import dev.wilyferret.app.postman.Smtp;
+import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.mail.MailText;
 import dev.wilyferret.core.page.RichText;
@@ -56,7 +57,7 @@ class SequenceSendingTest extends AppTest {
     private Broadcasts broadcasts;
 
     private Scenario.Stage stage;
-    private UUID list;
+    private ListId list;
     private PostBox post;
 
     @BeforeEach
@@ -66,12 +67,12 @@ class SequenceSendingTest extends AppTest {
         list = list(false);
     }
 
-    private UUID list(boolean doubleOptIn) {
-        UUID id = lists.newId();
+    private ListId list(boolean doubleOptIn) {
+        UUID id = lists.newId().value();
         lists.keep(
                 stage.id(),
                 new MailList(
-                        id,
+                        new ListId(id),
                         "Readers " + ++number,
                         "Growbench",
                         "hello@growbench.example",
@@ -81,7 +82,7 @@ class SequenceSendingTest extends AppTest {
                         Optional.empty(),
                         Optional.empty(),
                         Optional.empty()));
-        return id;
+        return new ListId(id);
     }
 
     private Subscriber joins(String who) {

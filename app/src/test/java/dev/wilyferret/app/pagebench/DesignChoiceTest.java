@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.wilyferret.core.design.StartingDesign;
 import dev.wilyferret.core.figures.Rate;
+import dev.wilyferret.core.id.PageId;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
@@ -13,9 +14,9 @@ class DesignChoiceTest {
 
     @Test
     void designsThatDidWellForSureComeFirst() {
-        UUID many = new UUID(0, 1);
-        UUID more = new UUID(0, 2);
-        UUID few = new UUID(0, 3);
+        PageId many = new PageId(new UUID(0, 1));
+        PageId more = new PageId(new UUID(0, 2));
+        PageId few = new PageId(new UUID(0, 3));
         List<DesignChoice> choices = DesignChoice.of(
                 Map.of("story", List.of(many, more), "quiz", List.of(few)),
                 Map.of(many, new Rate(150, 400), more, new Rate(150, 400), few, new Rate(2, 3)));

@@ -2,7 +2,14 @@ package dev.wilyferret.app.pagebench;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.EventId;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PixelId;
+import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.VisitorId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.page.Hold;
 import dev.wilyferret.core.pixel.PixelAnswer;
 import dev.wilyferret.core.pixel.PixelEvent;
@@ -22,19 +29,25 @@ class RedirectTimelineTest {
             RandomGeneratorFactory.of("L64X128MixRandom").create(1));
     private final UUID any = ids.next();
 
-    private SiteEvent.PageView view(UUID click) {
-        return new SiteEvent.PageView(ids.at(NOON), any, any, click, any, any);
+    private SiteEvent.PageView view(ClickId click) {
+        return new SiteEvent.PageView(
+                new EventId(ids.at(NOON)),
+                new WorkspaceId(any),
+                new PromotionId(any),
+                click,
+                new VisitorId(any),
+                new PageId(any));
     }
 
     private SiteEvent.PixelFired fire(SiteEvent.PageView view, PixelAnswer answer, int millis) {
         return new SiteEvent.PixelFired(
-                SiteEvent.PixelFired.idFor(view.id(), any, PixelEvent.LEAD),
-                any,
-                any,
+                SiteEvent.PixelFired.idFor(view.id(), new PixelId(any), PixelEvent.LEAD),
+                new WorkspaceId(any),
+                new PromotionId(any),
                 view.click(),
-                any,
-                any,
-                any,
+                new VisitorId(any),
+                new PageId(any),
+                new PixelId(any),
                 PixelEvent.LEAD,
                 answer,
                 millis);
@@ -42,8 +55,14 @@ class RedirectTimelineTest {
 
     @Test
     void drawsAVisitToScale() {
-        SiteEvent.PageView view = view(ids.next());
-        SiteEvent.WentOn out = new SiteEvent.WentOn(ids.at(NOON.plusMillis(250)), any, any, view.click(), any, any);
+        SiteEvent.PageView view = view(new ClickId(ids.next()));
+        SiteEvent.WentOn out = new SiteEvent.WentOn(
+                new EventId(ids.at(NOON.plusMillis(250))),
+                new WorkspaceId(any),
+                new PromotionId(any),
+                view.click(),
+                new VisitorId(any),
+                new PageId(any));
         RedirectTimeline timeline =
                 RedirectTimeline.of(new Hold(1000), List.of(out, fire(view, PixelAnswer.ANSWERED, 125), view));
         assertThat(timeline.endMillis()).isEqualTo(1250);
@@ -59,7 +78,7 @@ class RedirectTimelineTest {
 
     @Test
     void aVisitorWhoLeftHasNoEnd() {
-        RedirectTimeline timeline = RedirectTimeline.of(Hold.DEFAULT, List.of(view(ids.next())));
+        RedirectTimeline timeline = RedirectTimeline.of(Hold.DEFAULT, List.of(view(new ClickId(ids.next()))));
         assertThat(timeline.visits())
                 .singleElement()
                 .satisfies(visit -> assertThat(visit.wentOnMillis()).isEmpty());
@@ -68,7 +87,7 @@ class RedirectTimelineTest {
     @Test
     void showsTheLastEightVisits() {
         List<SiteEvent.Followed> many = java.util.stream.IntStream.range(0, 20)
-                .<SiteEvent.Followed>mapToObj(i -> view(ids.next()))
+                .<SiteEvent.Followed>mapToObj(i -> view(new ClickId(ids.next())))
                 .toList();
         assertThat(RedirectTimeline.of(Hold.DEFAULT, many).visits()).hasSize(8);
     }

@@ -4,6 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.wilyferret.core.design.StartingDesign;
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.BlockKind;
@@ -20,7 +23,6 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
@@ -28,7 +30,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 class DocumentJsonTest {
 
-    private static final UUID PAGE = UUID.fromString("01900000-0000-7000-8000-000000000001");
+    private static final PageId PAGE = PageId.of("01900000-0000-7000-8000-000000000001");
 
     /** A document as version 1 of the program wrote it; it must open for ever. */
     private static final String VERSION_1 = """
@@ -54,7 +56,7 @@ class DocumentJsonTest {
                         Placed.of("b4", new Block.Benefits(List.of("Cheap", "Quick"))),
                         Placed.of("b5", new Block.Button("Show me", new NextStep.ToPage(PAGE))),
                         Placed.of("b6", new Block.Disclosure("I earn a commission.")))),
-                List.of(PAGE));
+                List.of(new PixelId(PAGE.value())));
         assertThat(DocumentJson.read(VERSION_1)).isEqualTo(expected);
         assertThat(DocumentJson.read(DocumentJson.write(expected))).isEqualTo(expected);
         assertThat(DocumentJson.read(VERSION_1.replace("ab.png", "ab.mp4")))
@@ -85,7 +87,7 @@ class DocumentJsonTest {
         assertThat(page.settings().language()).isEqualTo("de");
         assertThat(page.look().type()).isEqualTo(Look.Pairing.CRATE);
         assertThat(page.blocks().find(new BlockId("q1")).orElseThrow().block().nextSteps())
-                .containsExactly(new NextStep.ToAnotherOffer(PAGE));
+                .containsExactly(new NextStep.ToAnotherOffer(new OfferId(PAGE.value())));
         assertThat(page.blocks().find(new BlockId("c")).orElseThrow().block())
                 .isEqualTo(new Block.Countdown(
                         Optional.of(Instant.parse("2026-12-24T18:00:00Z")),
@@ -141,7 +143,8 @@ class DocumentJsonTest {
                     List.of());
             assertThat(DocumentJson.read(DocumentJson.write(page))).isEqualTo(page);
         }
-        PageDocument redirect = new PageDocument.RedirectPage("One moment", new Hold(2500), List.of(PAGE));
+        PageDocument redirect =
+                new PageDocument.RedirectPage("One moment", new Hold(2500), List.of(new PixelId(PAGE.value())));
         assertThat(DocumentJson.read(DocumentJson.write(redirect))).isEqualTo(redirect);
     }
 

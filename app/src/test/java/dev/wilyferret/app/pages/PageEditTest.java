@@ -8,6 +8,7 @@ import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.core.design.StartingDesign;
+import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.link.Slug;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
@@ -291,7 +292,8 @@ class PageEditTest extends AppTest {
                 "gone",
                 draft -> draft.blocks(all -> all.changed(
                         new BlockId("button"),
-                        placed -> placed.with(new Block.Button("Go", new NextStep.ToPage(UUID.randomUUID()))))));
+                        placed -> placed.with(
+                                new Block.Button("Go", new NextStep.ToPage(new PageId(UUID.randomUUID())))))));
         assertThat(owner.get(bench()).body()).contains("leads to a page that is gone");
         assertThat(pages.publish(trail.workspace(), page().id())).isNotEmpty();
     }

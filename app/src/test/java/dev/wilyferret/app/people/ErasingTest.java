@@ -7,6 +7,8 @@ import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.app.sales.Claims;
+import dev.wilyferret.core.id.ImportId;
+import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.FormField;
@@ -92,7 +94,7 @@ class ErasingTest extends AppTest {
     private Claims claims;
 
     private Scenario.Trail trail;
-    private UUID list;
+    private ListId list;
 
     @BeforeEach
     void begin() {
@@ -204,11 +206,12 @@ class ErasingTest extends AppTest {
                 .param(one.id())
                 .update();
         UUID waiting = imports.bring(
-                one.workspace(),
-                list,
-                "file.csv",
-                ("email,name\nmara@a.example,Mara\n" + one.email() + ",Verlorenname\n")
-                        .getBytes(StandardCharsets.UTF_8));
+                        one.workspace(),
+                        list,
+                        "file.csv",
+                        ("email,name\nmara@a.example,Mara\n" + one.email() + ",Verlorenname\n")
+                                .getBytes(StandardCharsets.UTF_8))
+                .value();
         assertThat(found()).hasSizeGreaterThan(10);
         long clicks = count("click");
         long leads = count("lead");
@@ -219,9 +222,15 @@ class ErasingTest extends AppTest {
         assertThat(log.getAll()).doesNotContainIgnoringCase("inesverloren").doesNotContain("5550199");
         assertThat(count("click")).as("the figures stay").isEqualTo(clicks);
         assertThat(count("lead")).isEqualTo(leads);
-        imports.begin(one.workspace(), waiting, List.of("email", "first_name"), "", false);
-        await().until(() -> imports.find(one.workspace(), waiting).orElseThrow().state() == Imports.State.DONE);
-        assertThat(imports.find(one.workspace(), waiting).orElseThrow().added()).isEqualTo(1);
+        imports.begin(one.workspace(), new ImportId(waiting), List.of("email", "first_name"), "", false);
+        await().until(() -> imports.find(one.workspace(), new ImportId(waiting))
+                        .orElseThrow()
+                        .state()
+                == Imports.State.DONE);
+        assertThat(imports.find(one.workspace(), new ImportId(waiting))
+                        .orElseThrow()
+                        .added())
+                .isEqualTo(1);
         assertThat(found()).isEmpty();
     }
 
@@ -240,7 +249,7 @@ class ErasingTest extends AppTest {
     void noImportBringsSomebodyErasedBackAndTheirOwnOptInDoes() {
         Subscriber one = joins();
         people.erase(one.workspace(), one.id());
-        UUID run = imports.bring(
+        ImportId run = imports.bring(
                 one.workspace(), list, "later.csv", ("email\n" + one.email() + "\n").getBytes(StandardCharsets.UTF_8));
         imports.begin(one.workspace(), run, List.of("email"), "", false);
         await().until(() -> imports.find(one.workspace(), run).orElseThrow().state() == Imports.State.DONE);
@@ -250,10 +259,16 @@ class ErasingTest extends AppTest {
                 .doesNotContain("inesverloren");
         people.join(one.workspace(), list, Joining.plain(new EmailAddress(one.email()), "", ""));
         UUID again = imports.bring(
-                one.workspace(), list, "again.csv", ("email\n" + one.email() + "\n").getBytes(StandardCharsets.UTF_8));
-        imports.begin(one.workspace(), again, List.of("email"), "", false);
-        await().until(() -> imports.find(one.workspace(), again).orElseThrow().state() == Imports.State.DONE);
-        assertThat(imports.errors(one.workspace(), again).orElseThrow()).contains("on this list already");
+                        one.workspace(),
+                        list,
+                        "again.csv",
+                        ("email\n" + one.email() + "\n").getBytes(StandardCharsets.UTF_8))
+                .value();
+        imports.begin(one.workspace(), new ImportId(again), List.of("email"), "", false);
+        await().until(() ->
+                imports.find(one.workspace(), new ImportId(again)).orElseThrow().state() == Imports.State.DONE);
+        assertThat(imports.errors(one.workspace(), new ImportId(again)).orElseThrow())
+                .contains("on this list already");
         assertThat(people.ofAddress(one.workspace(), key(one)).getFirst().standing())
                 .isEqualTo(Standing.PENDING);
         people.erase(

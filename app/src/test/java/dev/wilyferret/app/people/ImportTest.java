@@ -8,6 +8,8 @@ import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.LinearTime;
 import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.core.id.ImportId;
+import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.people.EmailAddress;
 import dev.wilyferret.core.people.Standing;
 import dev.wilyferret.core.text.Refusal;
@@ -15,7 +17,6 @@ import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
-import java.util.UUID;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
@@ -33,7 +34,7 @@ class ImportTest extends AppTest {
     private Imports imports;
 
     private Scenario.Stage stage;
-    private UUID list;
+    private ListId list;
 
     @BeforeEach
     void begin() {
@@ -54,11 +55,11 @@ class ImportTest extends AppTest {
                         Optional.empty()));
     }
 
-    private UUID bring(String csv) {
+    private ImportId bring(String csv) {
         return imports.bring(stage.id(), list, "people.csv", csv.getBytes(StandardCharsets.UTF_8));
     }
 
-    private Imports.Look done(UUID run) {
+    private Imports.Look done(ImportId run) {
         await().atMost(Duration.ofSeconds(90))
                 .until(() -> imports.find(stage.id(), run).orElseThrow().state() == Imports.State.DONE);
         return imports.find(stage.id(), run).orElseThrow();
@@ -69,7 +70,7 @@ class ImportTest extends AppTest {
         Subscriber gone = people.join(stage.id(), list, Joining.plain(new EmailAddress("gone@a.example"), "Gone", ""));
         people.leave(stage.id(), gone.id());
         people.join(stage.id(), list, Joining.plain(new EmailAddress("known@a.example"), "Known", ""));
-        UUID run = bring("\uFEFFE-Mail;First name;Surname;Club\n"
+        ImportId run = bring("\uFEFFE-Mail;First name;Surname;Club\n"
                 + "ines@a.example;Ines;Okafor;yes\n"
                 + "not an address;X;Y;no\n"
                 + "INES@a.example;Again;;\n"
@@ -114,7 +115,7 @@ class ImportTest extends AppTest {
                 .hasMessageContaining("CSV UTF-8");
         assertThatThrownBy(() -> bring("")).hasMessageContaining("empty");
         assertThatThrownBy(() -> bring("a,b\n\"open")).hasMessageContaining("cannot be read as CSV");
-        UUID run = bring("a,b\n1,2\n");
+        ImportId run = bring("a,b\n1,2\n");
         assertThatThrownBy(() -> imports.begin(stage.id(), run, List.of("", ""), "", false))
                 .hasMessageContaining("which one column");
     }
@@ -144,7 +145,7 @@ class ImportTest extends AppTest {
                     .append(i % 50)
                     .append('\n');
         }
-        UUID run = bring(csv.toString());
+        ImportId run = bring(csv.toString());
         long began = System.nanoTime();
         imports.begin(stage.id(), run, List.of("email", "first_name", "tag"), "", false);
         await().until(() -> imports.find(stage.id(), run).orElseThrow().done() >= 2000);

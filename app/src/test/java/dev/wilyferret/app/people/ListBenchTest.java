@@ -8,6 +8,8 @@ import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.app.mail.Mails;
 import dev.wilyferret.app.mail.Written;
+import dev.wilyferret.core.id.ImportId;
+import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.mail.MailText;
 import dev.wilyferret.core.page.RichText;
 import dev.wilyferret.core.people.EmailAddress;
@@ -42,7 +44,7 @@ class ListBenchTest extends AppTest {
 
     private Scenario.Stage stage;
     private Guest owner;
-    private UUID list;
+    private ListId list;
 
     @BeforeEach
     void begin() {
@@ -210,7 +212,7 @@ class ListBenchTest extends AppTest {
 
     @Test
     void peopleCannotBeBroughtInWithoutTheirWord() {
-        UUID run =
+        ImportId run =
                 imports.bring(stage.id(), list, "fair.csv", "email\nines@a.example\n".getBytes(StandardCharsets.UTF_8));
         String bench = path("/import/" + run);
         owner.sendTo(bench, bench, "column", "email", "tag", "fair");

@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.SubscriberId;
 import dev.wilyferret.core.people.EmailAddress;
 import dev.wilyferret.core.people.Standing;
 import dev.wilyferret.core.text.Refusal;
@@ -33,7 +35,7 @@ class PeopleTest extends AppTest {
     private Passes passes;
 
     private Scenario.Stage stage;
-    private UUID list;
+    private ListId list;
 
     @BeforeEach
     void begin() {
@@ -41,12 +43,12 @@ class PeopleTest extends AppTest {
         list = list("Readers", true);
     }
 
-    private UUID list(String name, boolean doubleOptIn) {
-        UUID id = lists.newId();
+    private ListId list(String name, boolean doubleOptIn) {
+        UUID id = lists.newId().value();
         lists.keep(
                 stage.id(),
                 new MailList(
-                        id,
+                        new ListId(id),
                         name,
                         "Growbench",
                         "hello@growbench.example",
@@ -56,7 +58,7 @@ class PeopleTest extends AppTest {
                         Optional.empty(),
                         Optional.empty(),
                         Optional.empty()));
-        return id;
+        return new ListId(id);
     }
 
     private static Joining ines(String first, Map<String, String> answers, String source) {
@@ -126,13 +128,13 @@ class PeopleTest extends AppTest {
 
     @Test
     void erasingReachesEveryListAndNothingComesBackByItself() {
-        UUID other = list("Others", false);
+        ListId other = list("Others", false);
         Subscriber here = people.join(stage.id(), list, ines("Ines", Map.of("a", "b"), "plumage"));
         Subscriber there = people.join(stage.id(), other, ines("Ines", Map.of(), "plumage"));
         assertThat(people.sameAddress(here)).hasSize(2);
         people.erase(stage.id(), here.id());
         people.erase(stage.id(), here.id());
-        for (UUID id : List.of(here.id(), there.id())) {
+        for (SubscriberId id : List.of(here.id(), there.id())) {
             Subscriber gone = people.find(stage.id(), id).orElseThrow();
             assertThat(gone.standing()).isEqualTo(Standing.ERASED);
             assertThat(gone.email() + gone.name() + gone.answers()).isEqualTo("{}");
@@ -182,7 +184,7 @@ class PeopleTest extends AppTest {
         Subscriber one = people.join(stage.id(), list, ines("Ines", Map.of(), ""));
         String pass = passes.pass(one, Passes.Purpose.FETCH);
         assertThat(passes.read(Passes.Purpose.FETCH, pass).orElseThrow())
-                .isEqualTo(new Passes.Claim(stage.id(), one.pass(), true, false));
+                .isEqualTo(new Passes.Claim(stage.id(), new SubscriberId(one.pass()), true, false));
         assertThat(passes.read(Passes.Purpose.LEAVE, pass)).isEmpty();
         String[] parts = pass.split("\\.");
         String longer = parts[0] + "." + parts[1] + "." + "zzzzzzzz" + "." + parts[3];
@@ -214,9 +216,10 @@ class PeopleTest extends AppTest {
 
     @Test
     void whereNobodyConfirmsWhatIsKnownStays() {
-        UUID open = list("Open", false);
-        people.join(stage.id(), open, ines("Ines", Map.of("Balcony?", "yes"), "plumage"));
-        Subscriber again = people.join(stage.id(), open, ines("Mallory", Map.of("Balcony?", "no", "Size", "9"), "x"));
+        UUID open = list("Open", false).value();
+        people.join(stage.id(), new ListId(open), ines("Ines", Map.of("Balcony?", "yes"), "plumage"));
+        Subscriber again =
+                people.join(stage.id(), new ListId(open), ines("Mallory", Map.of("Balcony?", "no", "Size", "9"), "x"));
         assertThat(again.answers()).isEqualTo(Map.of("Balcony?", "yes", "Size", "9"));
         assertThat(again.firstName()).isEqualTo("Ines");
     }

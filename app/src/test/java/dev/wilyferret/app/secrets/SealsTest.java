@@ -82,7 +82,7 @@ class SealsTest extends AppTest {
         byte[] plain = new byte[32];
         plain[3] = 7;
         sql.sql("update workspace set erasure_key = ? where id = ?")
-                .params(plain, trail.workspace())
+                .params(plain, trail.workspace().value())
                 .update();
         old.run(null);
         assertThat(seals.open(sql.sql("select secret from network where id = ?")

@@ -7,6 +7,7 @@ import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.LinearTime;
 import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.text.Refusal;
 import java.awt.Transparency;
 import java.awt.color.ColorSpace;
@@ -23,7 +24,6 @@ import java.nio.file.Files;
 import java.util.Arrays;
 import java.util.Collections;
 import java.util.List;
-import java.util.UUID;
 import java.util.concurrent.Callable;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -44,13 +44,13 @@ class ShelfTest extends AppTest {
         return out.toByteArray();
     }
 
-    private MediaFile put(UUID workspace, String name, byte[] content) {
+    private MediaFile put(WorkspaceId workspace, String name, byte[] content) {
         return shelf.put(workspace, name, new ByteArrayInputStream(content));
     }
 
     @Test
     void theContentDecidesWhatAFileIs() throws IOException {
-        UUID workspace = scenario.empty().id();
+        WorkspaceId workspace = scenario.empty().id();
         MediaFile file = put(workspace, "really.html", picture("png"));
         assertThat(file.contentType()).isEqualTo("image/png");
         assertThat(file.name()).matches("[0-9a-f]{64}\\.png");
@@ -63,7 +63,7 @@ class ShelfTest extends AppTest {
 
     @Test
     void whatIsNeitherPictureNorVideoIsRefused() {
-        UUID workspace = scenario.empty().id();
+        WorkspaceId workspace = scenario.empty().id();
         for (String content :
                 new String[] {"<html><script>alert(1)</script>", "<?xml version='1.0'?><html/>", "MZ program", ""}) {
             assertThatThrownBy(() -> put(workspace, "picture.png", content.getBytes(StandardCharsets.UTF_8)))
@@ -114,7 +114,7 @@ class ShelfTest extends AppTest {
     void aLargePictureGetsSmallerCopiesAndADocumentIsHandedOut() throws IOException {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         ImageIO.write(new BufferedImage(1400, 700, BufferedImage.TYPE_INT_RGB), "jpg", out);
-        UUID workspace = scenario.empty().id();
+        WorkspaceId workspace = scenario.empty().id();
         MediaFile file = put(workspace, "wide.jpg", out.toByteArray());
         assertThat(file.widths()).containsExactly(480, 960);
         scenario.awaitLive("/media/" + file.copyName(480), 200);
@@ -229,7 +229,7 @@ class ShelfTest extends AppTest {
 
     @Test
     void manyLargePicturesAtOnceTakeTurns() throws Exception {
-        UUID workspace = scenario.empty().id();
+        WorkspaceId workspace = scenario.empty().id();
         byte[] large = unpacksLarge(3000);
         try (var threads = Executors.newVirtualThreadPerTaskExecutor()) {
             var all = threads.invokeAll(Collections.<Callable<List<Integer>>>nCopies(
@@ -313,7 +313,7 @@ class ShelfTest extends AppTest {
 
     @Test
     void aDrawingThatIsTooLargeOrTooDeepIsRefused() {
-        UUID workspace = scenario.empty().id();
+        WorkspaceId workspace = scenario.empty().id();
         String deep = "<svg xmlns='http://www.w3.org/2000/svg'>" + "<g>".repeat(20_000) + "</svg>";
         assertThatThrownBy(() -> put(workspace, "deep.svg", deep.getBytes(StandardCharsets.UTF_8)))
                 .isInstanceOf(Refusal.class)

@@ -6,7 +6,9 @@ import dev.wilyferret.app.clicks.ClickBook;
 import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.ShortId;
+import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.visit.Arrival;
 import dev.wilyferret.core.visit.Device;
 import dev.wilyferret.core.visit.Headers;
@@ -38,7 +40,7 @@ class ArrivalsTest extends AppTest {
     private SiteEvent.Click clickOf(Guest guest) {
         UUID id = ShortId.parse(guest.cookie(Visit.CLICK).orElseThrow().split("\\.")[0])
                 .orElseThrow();
-        return clicks.click(trail.workspace(), id).orElseThrow();
+        return clicks.click(trail.workspace(), new ClickId(id)).orElseThrow();
     }
 
     @Test
@@ -101,12 +103,12 @@ class ArrivalsTest extends AppTest {
     @ParameterizedTest
     @CsvSource({"false, false", "true, false", "true, true", "false, true"})
     void aVisitIsKnownAgainWithAndWithoutLinkAndVariant(boolean link, boolean variant) {
-        UUID click = ShortId.parse(guestsClick()).orElseThrow();
+        ClickId click = new ClickId(ShortId.parse(guestsClick()).orElseThrow());
         Visit.Current current = new Visit.Current(
                 click,
                 trail.promotion().id(),
                 link ? Optional.of(trail.link().id()) : Optional.empty(),
-                variant ? Optional.of(trail.bridge().id()) : Optional.empty());
+                variant ? Optional.of(new VariantId(new UUID(1, 1))) : Optional.empty());
         assertThat(Visit.Current.parse(current.text())).hasValue(current);
         assertThat(current.text().split("\\.")).hasSize(variant ? 4 : link ? 3 : 2);
     }

@@ -13,6 +13,7 @@ import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.offers.OfferDetails;
 import dev.wilyferret.app.offers.Offers;
 import dev.wilyferret.core.address.UriTemplate;
+import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.offer.AffiliateLink;
@@ -95,7 +96,7 @@ class FormTest extends AppTest {
     @ParameterizedTest
     @CsvSource({"true", "false"})
     void oneOfTwoAtOnceLeadsToAnotherOffer(boolean newTab) {
-        UUID other = offers.add(
+        OfferId other = offers.add(
                 trail.workspace(),
                 "Other network",
                 new OfferDetails(
@@ -305,7 +306,7 @@ class FormTest extends AppTest {
                         .param(trail.workspace())
                         .query(UUID.class)
                         .single())
-                .isEqualTo(kit.id());
+                .isEqualTo(kit.id().value());
         assertThat(guest().get("/out/" + ShortId.of(trail.bridge().id()) + "/" + ShortId.of(UUID.randomUUID()))
                         .statusCode())
                 .isEqualTo(404);

@@ -14,6 +14,8 @@ import dev.wilyferret.app.shelf.Bonus;
 import dev.wilyferret.app.shelf.Bonuses;
 import dev.wilyferret.app.shelf.MediaFile;
 import dev.wilyferret.app.shelf.Shelf;
+import dev.wilyferret.core.id.BonusId;
+import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
@@ -51,7 +53,7 @@ class GiftTest extends AppTest {
 
     private Scenario.Trail trail;
     private MediaFile file;
-    private UUID bonus;
+    private BonusId bonus;
     private Subscriber one;
 
     @BeforeEach
@@ -65,11 +67,11 @@ class GiftTest extends AppTest {
         bonuses.keep(
                 trail.workspace(),
                 new Bonus(bonus, "Guide", "Eleven photos", "", "19.00", file.name(), "", "For buyers.", Set.of()));
-        UUID list = list(false);
+        ListId list = list(false);
         one = people.join(trail.workspace(), list, Joining.plain(new EmailAddress("ines@a.example"), "Ines", ""));
     }
 
-    private UUID list(boolean doubleOptIn) {
+    private ListId list(boolean doubleOptIn) {
         return scenario.list(trail.workspace(), doubleOptIn);
     }
 
@@ -93,40 +95,42 @@ class GiftTest extends AppTest {
 
     @Test
     void aGiftGoesToWhoeverHasAPassAndIsCounted() {
-        await().until(() -> guest().get(gift(bonus) + pass()).statusCode() == 200);
+        await().until(() -> guest().get(gift(bonus.value()) + pass()).statusCode() == 200);
         long before = bonuses.fetched(trail.workspace()).get(bonus).times();
-        HttpResponse<String> fetched = guest().get(gift(bonus) + pass());
+        HttpResponse<String> fetched = guest().get(gift(bonus.value()) + pass());
         assertThat(fetched.body()).isEqualTo("%PDF-1.7 guide");
         assertThat(fetched.headers().firstValue("Content-Disposition").orElse(""))
                 .contains("attachment", "guide.pdf");
         assertThat(fetched.headers().firstValue("Cache-Control")).contains("no-store");
-        guest().head(gift(bonus) + pass());
+        guest().head(gift(bonus.value()) + pass());
         assertThat(bonuses.fetched(trail.workspace()).get(bonus)).isEqualTo(new Bonuses.Fetched(before + 1, 1));
     }
 
     @Test
     void withoutAPassNothingIsHandedOutAndNothingIsLearned() {
         for (String pass : List.of("", "?d=", "?d=a.b.c.d", pass().replace("?d=", "?d=0"))) {
-            HttpResponse<String> asked = guest().get(gift(bonus) + pass);
+            HttpResponse<String> asked = guest().get(gift(bonus.value()) + pass);
             assertThat(asked.body()).contains("A fresh link", "For buyers.").doesNotContain("%PDF");
         }
         assertThat(guest().get(gift(UUID.randomUUID())).statusCode()).isEqualTo(404);
         assertThat(guest().get("/gift/../x").statusCode()).isEqualTo(404);
-        String known = guest().post(gift(bonus), "email", "ines@a.example").body();
-        String unknown = guest().post(gift(bonus), "email", "nobody@b.example").body();
+        String known =
+                guest().post(gift(bonus.value()), "email", "ines@a.example").body();
+        String unknown =
+                guest().post(gift(bonus.value()), "email", "nobody@b.example").body();
         assertThat(known).isEqualTo(unknown).contains("Look in your inbox");
-        assertThat(guest().post(gift(bonus), "email", "no address").statusCode())
+        assertThat(guest().post(gift(bonus.value()), "email", "no address").statusCode())
                 .isEqualTo(200);
         people.erase(trail.workspace(), one.id());
-        assertThat(guest().get(gift(bonus) + pass()).statusCode()).isEqualTo(404);
+        assertThat(guest().get(gift(bonus.value()) + pass()).statusCode()).isEqualTo(404);
     }
 
     @Test
     void aBonusThatIsALinkLeadsThere() {
-        UUID linked = bonuses.newId();
+        BonusId linked = bonuses.newId();
         bonuses.keep(
                 trail.workspace(), new Bonus(linked, "Call", "", "", "", "", "https://calls.example/7", "", Set.of()));
-        assertThat(Guest.location(guest().get(gift(linked) + pass()))).isEqualTo("https://calls.example/7");
+        assertThat(Guest.location(guest().get(gift(linked.value()) + pass()))).isEqualTo("https://calls.example/7");
     }
 
     @Test
@@ -137,11 +141,11 @@ class GiftTest extends AppTest {
                 Placed.of("l1", new Block.Bonus("", "Guide", "", "19.00", Optional.of(bonus))),
                 Placed.of("l2", new Block.Bonus("", "Written here", "", "")));
         Document page = page(headline(), list);
-        assertThat(page.select("a[href^=/gift/]").attr("href")).isEqualTo(gift(bonus) + "?d=");
+        assertThat(page.select("a[href^=/gift/]").attr("href")).isEqualTo(gift(bonus.value()) + "?d=");
         Document passed =
                 Jsoup.parse(guest().get(trail.bridgePath() + "?d=a%22b").body());
         assertThat(passed.select("a[href^=/gift/]")).hasSize(1);
-        assertThat(passed.select("a[href^=/gift/]").attr("href")).isEqualTo(gift(bonus) + "?d=a%22b");
+        assertThat(passed.select("a[href^=/gift/]").attr("href")).isEqualTo(gift(bonus.value()) + "?d=a%22b");
     }
 
     @Test
@@ -206,7 +210,7 @@ class GiftTest extends AppTest {
                 .isEqualTo("utm_source=readers");
     }
 
-    private Subscriber on(UUID list, String email) {
+    private Subscriber on(ListId list, String email) {
         return people.join(trail.workspace(), list, Joining.plain(new EmailAddress(email), "Mara", ""));
     }
 
@@ -216,22 +220,23 @@ class GiftTest extends AppTest {
 
     @Test
     void aBonusGoesToThePeopleOfItsListsWhileTheyAreOnThem() {
-        UUID buyers = list(false);
+        ListId buyers = list(false);
         bonuses.keep(
                 trail.workspace(),
                 new Bonus(bonus, "Guide", "", "", "", file.name(), "", "For buyers.", Set.of(buyers)));
-        await().until(() ->
-                guest().get(gift(bonus) + passOf(on(buyers, "mara@a.example"))).statusCode() == 200);
-        assertThat(guest().get(gift(bonus) + pass()).body())
+        await().until(() -> guest().get(gift(bonus.value()) + passOf(on(buyers, "mara@a.example")))
+                        .statusCode()
+                == 200);
+        assertThat(guest().get(gift(bonus.value()) + pass()).body())
                 .as("a reader who is no buyer")
                 .contains("goes to the people of a list")
                 .doesNotContain("%PDF");
         Subscriber mara = on(buyers, "mara@a.example");
-        assertThat(guest().get(gift(bonus) + passOf(mara)).body()).startsWith("%PDF");
+        assertThat(guest().get(gift(bonus.value()) + passOf(mara)).body()).startsWith("%PDF");
         people.leave(trail.workspace(), mara.id());
-        assertThat(guest().get(gift(bonus) + passOf(mara)).body()).doesNotContain("%PDF");
+        assertThat(guest().get(gift(bonus.value()) + passOf(mara)).body()).doesNotContain("%PDF");
         on(buyers, "ines@a.example");
-        assertThat(guest().get(gift(bonus) + pass()).body())
+        assertThat(guest().get(gift(bonus.value()) + pass()).body())
                 .as("the same address on another list")
                 .startsWith("%PDF");
     }
@@ -243,7 +248,7 @@ class GiftTest extends AppTest {
             for (int i = 0; i < 16; i++) {
                 String email = i % 2 == 0 ? "ines@a.example" : "nobody@b.example";
                 threads.submit(() -> {
-                    HttpResponse<String> answer = guest().post(gift(bonus), "email", email);
+                    HttpResponse<String> answer = guest().post(gift(bonus.value()), "email", email);
                     answers.add(answer.statusCode() + answer.body());
                 });
             }

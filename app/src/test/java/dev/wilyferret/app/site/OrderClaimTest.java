@@ -46,10 +46,10 @@ class OrderClaimTest extends AppTest {
                         select workspace_id, gen_random_uuid(), ?, ?, id, promotion_id, ?, 1, 1, at from click where promotion_id = ? limit 1
                         """)
                 .params(
-                        trail.network().id(),
+                        trail.network().id().value(),
                         order,
-                        trail.offer(),
-                        trail.promotion().id())
+                        trail.offer().value(),
+                        trail.promotion().id().value())
                 .update();
         Block.Form form = new Block.Form(FormField.all("Order number *"), "Claim", "", "", new NextStep.ShowThanks());
         form = form.onto(scenario.list(trail.workspace(), false));

@@ -9,6 +9,7 @@ import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.app.links.Links;
 import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.workspace.OwnBrowsers;
+import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.page.NextStep;
 import java.net.http.HttpResponse;
@@ -287,7 +288,7 @@ class SiteTest extends AppTest {
                 .containsExactly("LEAD ANSWERED 84");
     }
 
-    private int report(Guest guest, String view, UUID pixel, String answer, String millis) {
+    private int report(Guest guest, String view, PixelId pixel, String answer, String millis) {
         return guest.post(
                         "/px",
                         "page",
@@ -310,7 +311,7 @@ class SiteTest extends AppTest {
         String old = "01900000-0000-7000-8000-000000000001";
         assertThat(report(guest, old, trail.pixel(), "ANSWERED", "1")).isEqualTo(400);
         assertThat(report(guest, "not-an-id", trail.pixel(), "ANSWERED", "1")).isEqualTo(400);
-        assertThat(report(guest, UUID.randomUUID().toString(), UUID.randomUUID(), "ANSWERED", "1"))
+        assertThat(report(guest, UUID.randomUUID().toString(), new PixelId(UUID.randomUUID()), "ANSWERED", "1"))
                 .isEqualTo(400);
         assertThat(report(guest, UUID.randomUUID().toString(), trail.pixel(), "MAYBE", "-1"))
                 .isEqualTo(400);

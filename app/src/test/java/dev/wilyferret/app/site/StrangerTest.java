@@ -9,6 +9,8 @@ import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.app.pages.LeftOut;
 import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.pages.Undrawn;
+import dev.wilyferret.core.id.BonusId;
+import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.FormField;
@@ -117,7 +119,10 @@ class StrangerTest extends AppTest {
                 Placed.of(
                         "l",
                         new Block.BonusList("Yours", false, true),
-                        Placed.of("l1", new Block.Bonus("", "Guide", "", "", java.util.Optional.of(new UUID(1, 1))))));
+                        Placed.of(
+                                "l1",
+                                new Block.Bonus(
+                                        "", "Guide", "", "", java.util.Optional.of(new BonusId(new UUID(1, 1)))))));
         Document page = Jsoup.parse(
                 guest().get(trail.bridgePath() + "?city=%EF%B7%90v%EF%B7%92%3Cb%3E%22%27&d=a%22b%26e%3Dmore")
                         .body());
@@ -207,7 +212,7 @@ class StrangerTest extends AppTest {
     @Test
     void aPageOfWhichNothingCanBeReadKeepsWhatItHas() {
         Guest owner = owner(trail.stage());
-        UUID page = trail.bridge().id();
+        PageId page = trail.bridge().id();
         for (String table : List.of("page_step", "page_version")) {
             sql.sql("update " + table + " set document = '{\"version\": 99}' where page_id = ?")
                     .param(page)

@@ -21,6 +21,8 @@ import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
 import dev.wilyferret.app.sales.Sale;
 import dev.wilyferret.app.sales.Sales;
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.FormField;
@@ -66,12 +68,12 @@ class GrowAListStory extends BrowserTest {
         page.navigate(installation.consoleAddress() + path);
     }
 
-    private UUID list(boolean doubleOptIn, boolean buyers) {
-        UUID id = lists.newId();
+    private ListId list(boolean doubleOptIn, boolean buyers) {
+        UUID id = lists.newId().value();
         lists.keep(
                 stage.id(),
                 new MailList(
-                        id,
+                        new ListId(id),
                         buyers ? "Buyers" : "Calendar readers",
                         "Growbench",
                         "hello@growbench.example",
@@ -81,10 +83,10 @@ class GrowAListStory extends BrowserTest {
                         Optional.empty(),
                         Optional.empty(),
                         Optional.empty()));
-        return id;
+        return new ListId(id);
     }
 
-    private Subscriber onList(UUID list) {
+    private Subscriber onList(ListId list) {
         return people.join(stage.id(), list, Joining.plain(new EmailAddress(ines), "Ines", "Okafor"));
     }
 
@@ -262,13 +264,13 @@ class GrowAListStory extends BrowserTest {
     void aBuyerClaimsWithTheOrderNumberAndNobodyElseDoes() {
         Scenario.Trail trail = scenario.trail();
         stage = trail.stage();
-        UUID buyers = list(false, true);
+        ListId buyers = list(false, true);
         sales.keep(
                 stage.id(),
                 List.of(new Sale(
                         trail.network().id(),
                         "LF-2207",
-                        new UUID(0, 1),
+                        new ClickId(new UUID(0, 1)),
                         trail.promotion().id(),
                         trail.offer(),
                         new Money(2750, Scenario.EUR),
@@ -426,7 +428,7 @@ class GrowAListStory extends BrowserTest {
 
     @Test
     void aFormCodeIsReadTriedAndHandsSubscribersOn() {
-        UUID list = list(false, false);
+        ListId list = list(false, false);
         Page page = signedIn();
         Page service = owner.newPage();
         service.navigate(post.address() + "/postern");

@@ -405,7 +405,9 @@ class PageBenchStory extends BrowserTest {
                 });
                 assertThat(sql.sql(
                                         "select count(*) from site_event where workspace_id = ? and page_id = ? and kind = 'WENT_ON'")
-                                .params(trail.workspace(), trail.redirect().id())
+                                .params(
+                                        trail.workspace().value(),
+                                        trail.redirect().id().value())
                                 .query(Long.class)
                                 .single())
                         .isEqualTo(script ? 1 : 2);

@@ -14,6 +14,8 @@ import dev.wilyferret.app.people.MailList;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.core.design.ReadyTrail;
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.link.Slug;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
@@ -21,7 +23,6 @@ import dev.wilyferret.core.trail.PageMap;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -102,7 +103,7 @@ class ReadyTrailMakingTest extends AppTest {
         assertThat(owner.get(home).body()).contains("note a second offer first");
         owner.sendTo(home, home + "/ready", "trail", "two-offers");
         assertThat(owner.get(home).body()).contains("This trail needs a second offer", "No page yet");
-        UUID second = scenario.offer(stage).id();
+        OfferId second = scenario.offer(stage).id();
         owner.sendTo(
                 home,
                 home + "/ready",
@@ -118,7 +119,7 @@ class ReadyTrailMakingTest extends AppTest {
     @Test
     void aNewPromotionWithTwoOffersAsksForTheSecond() {
         Guest owner = owner(stage);
-        UUID second = scenario.offer(stage).id();
+        OfferId second = scenario.offer(stage).id();
         String[] typed = {
             "offer",
             promotion.offer().toString(),
@@ -142,8 +143,8 @@ class ReadyTrailMakingTest extends AppTest {
         maker.make(promotion, ReadyTrail.of("grow-a-list").orElseThrow());
         MailList list = lists.of(stage.id()).getFirst();
         assertThat(list.senderAddress()).isEqualTo("hello@growbench.example");
-        assertThat(page(list.checkPage().orElseThrow())).isEqualTo("Check your inbox");
-        assertThat(page(list.confirmedPage().orElseThrow())).isEqualTo("Thank-you page");
+        assertThat(page(list.checkPage().orElseThrow().value())).isEqualTo("Check your inbox");
+        assertThat(page(list.confirmedPage().orElseThrow().value())).isEqualTo("Thank-you page");
         List<Written> sequence = mails.of(stage.id(), list.id(), Written.Kind.SEQUENCE);
         assertThat(sequence).extracting(Written::live).containsExactly(false, false);
         assertThat(sequence).extracting(Written::delayWords).containsExactly("at once", "1 day");
@@ -154,7 +155,7 @@ class ReadyTrailMakingTest extends AppTest {
     }
 
     private String page(java.util.UUID id) {
-        return pages.find(stage.id(), id).orElseThrow().name();
+        return pages.find(stage.id(), new PageId(id)).orElseThrow().name();
     }
 
     @Test

@@ -6,8 +6,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.ShortId;
-import java.util.UUID;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
@@ -16,7 +16,7 @@ class WalkPageTest extends AppTest {
 
     private Scenario.Trail trail;
     private Guest owner;
-    private UUID click;
+    private ClickId click;
     private String bench;
 
     @BeforeEach
@@ -29,8 +29,8 @@ class WalkPageTest extends AppTest {
         guest.get(trail.bridgePath());
         guest.get(trail.redirectPath());
         guest.get("/out/" + ShortId.of(trail.redirect().id()));
-        click = ShortId.parse(guest.cookie("wf_c").orElseThrow().split("\\.")[0])
-                .orElseThrow();
+        click = new ClickId(ShortId.parse(guest.cookie("wf_c").orElseThrow().split("\\.")[0])
+                .orElseThrow());
     }
 
     @Test

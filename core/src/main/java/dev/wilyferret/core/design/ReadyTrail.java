@@ -1,5 +1,7 @@
 package dev.wilyferret.core.design;
 
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.FormField;
@@ -9,7 +11,6 @@ import dev.wilyferret.core.page.Placed;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.function.UnaryOperator;
 
 /**
@@ -253,7 +254,7 @@ public record ReadyTrail(
      *
      * @param offer empty where none is chosen yet: then the page waits for a next step
      */
-    public ReadyTrail leadingTo(Optional<UUID> offer) {
+    public ReadyTrail leadingTo(Optional<OfferId> offer) {
         NextStep second = offer.<NextStep>map(NextStep.ToAnotherOffer::new).orElseGet(NextStep.NotChosen::new);
         List<Stop> led = stops.stream()
                 .map(stop -> stop.name.equals(secondOffer)
@@ -267,7 +268,7 @@ public record ReadyTrail(
     }
 
     /** The pages with their forms putting people on a list. */
-    public List<Stop> onto(UUID listId) {
+    public List<Stop> onto(ListId listId) {
         return stops.stream()
                 .map(stop -> new Stop(stop.design, stop.name, stop.page.blocks(blocks -> {
                     for (Placed placed : blocks.all().toList()) {

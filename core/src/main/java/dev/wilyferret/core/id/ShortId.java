@@ -23,6 +23,10 @@ public final class ShortId {
 
     private ShortId() {}
 
+    public static String of(Id id) {
+        return of(id.value());
+    }
+
     public static String of(UUID id) {
         char[] text = new char[LENGTH];
         long high = id.getMostSignificantBits();

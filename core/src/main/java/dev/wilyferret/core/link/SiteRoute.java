@@ -1,5 +1,6 @@
 package dev.wilyferret.core.link;
 
+import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.ShortId;
 import java.util.Arrays;
 import java.util.Optional;
@@ -46,7 +47,11 @@ public enum SiteRoute {
     /** Its path with what comes behind, ids in their short form, with slashes between. */
     public String path(Object... behind) {
         return Arrays.stream(behind)
-                .map(part -> part instanceof UUID id ? ShortId.of(id) : part.toString())
+                .map(part -> switch (part) {
+                    case Id id -> ShortId.of(id);
+                    case UUID id -> ShortId.of(id);
+                    default -> part.toString();
+                })
                 .collect(Collectors.joining("/", "/" + first + (behind.length == 0 ? "" : "/"), ""));
     }
 

@@ -1,8 +1,9 @@
 package dev.wilyferret.core.link;
 
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.page.NextStep;
 import java.util.Optional;
-import java.util.UUID;
 
 /** Where a next step leads; the one place that turns a step into an address. Every address is of the site itself. */
 public sealed interface Way {
@@ -23,21 +24,21 @@ public sealed interface Way {
     interface Places {
 
         /** The path of another page; empty if it is gone. */
-        Optional<String> page(UUID page);
+        Optional<String> page(PageId page);
 
         /** Whether a file is on the shelf. */
         boolean file(String name);
     }
 
     /** @param from the page the step stands on, which outbound ways name */
-    static Way of(NextStep next, UUID from, Places places) {
+    static Way of(NextStep next, PageId from, Places places) {
         return switch (next) {
             case NextStep.NotChosen() -> new Here("");
             case NextStep.ToPageToMake(String name) -> new Here("");
-            case NextStep.ToPage(UUID page) ->
+            case NextStep.ToPage(PageId page) ->
                 places.page(page).<Way>map(Away::new).orElse(new Here(""));
             case NextStep.ToOffer() -> new Away(SiteRoute.OUT.path(from));
-            case NextStep.ToAnotherOffer(UUID offer) -> new Away(SiteRoute.OUT.path(from, offer));
+            case NextStep.ToAnotherOffer(OfferId offer) -> new Away(SiteRoute.OUT.path(from, offer));
             case NextStep.OpenPopUp(var popUp) -> new Here("pop-" + popUp);
             case NextStep.ClosePopUp() -> new Here("top");
             case NextStep.JumpTo(var block) -> new Here("part-" + block);

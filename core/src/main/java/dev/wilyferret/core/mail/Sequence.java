@@ -1,11 +1,11 @@
 package dev.wilyferret.core.mail;
 
+import dev.wilyferret.core.id.MailId;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import java.util.UUID;
 
 /**
  * The mails a list sends by itself, one after the other. A person never goes back: a mail put in before the place they
@@ -19,7 +19,7 @@ public record Sequence(List<Step> steps) {
      * @param delay after the opt-in, or after the mail before
      * @param afterOptIn whether the delay runs from the opt-in, whatever came before
      */
-    public record Step(UUID mail, int position, boolean live, Duration delay, boolean afterOptIn) {}
+    public record Step(MailId mail, int position, boolean live, Duration delay, boolean afterOptIn) {}
 
     /**
      * How far a person has come.
@@ -34,7 +34,7 @@ public record Sequence(List<Step> steps) {
         }
     }
 
-    public record Due(UUID mail, Instant at) {}
+    public record Due(MailId mail, Instant at) {}
 
     public Sequence {
         steps = steps.stream().sorted(Comparator.comparingInt(Step::position)).toList();

@@ -1,11 +1,12 @@
 package dev.wilyferret.core.page;
 
+import dev.wilyferret.core.id.BonusId;
+import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.function.UnaryOperator;
 
 /**
@@ -103,7 +104,8 @@ public sealed interface Block {
      * @param thanks shown in the form's place where the next step says so; at most 300 characters
      * @param list the list it puts people on; empty for none
      */
-    record Form(List<FormField> fields, String words, String consent, String thanks, NextStep next, Optional<UUID> list)
+    record Form(
+            List<FormField> fields, String words, String consent, String thanks, NextStep next, Optional<ListId> list)
             implements Block {
 
         static final Form EMPTY = new Form(List.of(), "", "", "Thank you.", new NextStep.NotChosen());
@@ -121,7 +123,7 @@ public sealed interface Block {
         }
 
         /** The same form, putting people on a list. */
-        public Form onto(UUID other) {
+        public Form onto(ListId other) {
             return new Form(fields, words, consent, thanks, next, Optional.of(other));
         }
 
@@ -153,7 +155,7 @@ public sealed interface Block {
      * @param value its nominal value in the workspace's currency, digits with an optional decimal point; empty for none
      * @param from the bonus of the shelf it was filled from; empty if it was written here
      */
-    record Bonus(String media, String name, String text, String value, Optional<UUID> from) implements Block {
+    record Bonus(String media, String name, String text, String value, Optional<BonusId> from) implements Block {
         public Bonus(String media, String name, String text, String value) {
             this(media, name, text, value, Optional.empty());
         }

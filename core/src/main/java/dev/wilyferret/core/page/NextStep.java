@@ -1,9 +1,10 @@
 package dev.wilyferret.core.page;
 
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import java.util.List;
-import java.util.UUID;
 import java.util.function.UnaryOperator;
 
 /** Where a button, form, answer or offer item leads. Only stored destinations: none is an address. */
@@ -13,7 +14,7 @@ public sealed interface NextStep {
     record NotChosen() implements NextStep {}
 
     /** To another page of the same promotion. */
-    record ToPage(UUID page) implements NextStep {}
+    record ToPage(PageId page) implements NextStep {}
 
     /** To a page that is still to be made; its name is at most 60 characters. */
     record ToPageToMake(String name) implements NextStep {
@@ -26,7 +27,7 @@ public sealed interface NextStep {
     record ToOffer() implements NextStep {}
 
     /** To another offer of the workspace, through its affiliate link. */
-    record ToAnotherOffer(UUID offer) implements NextStep {}
+    record ToAnotherOffer(OfferId offer) implements NextStep {}
 
     /** Opens a pop-up of the same page. */
     record OpenPopUp(BlockId popUp) implements NextStep {}

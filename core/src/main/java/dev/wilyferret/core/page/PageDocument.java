@@ -1,12 +1,12 @@
 package dev.wilyferret.core.page;
 
+import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import java.time.Instant;
 import java.util.List;
 import java.util.NavigableSet;
 import java.util.TreeSet;
-import java.util.UUID;
 import java.util.function.UnaryOperator;
 
 /** A page's content as one value: what is kept, published, compared and drawn. */
@@ -16,10 +16,10 @@ public sealed interface PageDocument {
     String title();
 
     /** The ad platform accounts whose pixel fires here. */
-    List<UUID> pixels();
+    List<PixelId> pixels();
 
     /** A page a visitor reads. */
-    record ContentPage(PageSettings settings, Look look, Blocks blocks, List<UUID> pixels) implements PageDocument {
+    record ContentPage(PageSettings settings, Look look, Blocks blocks, List<PixelId> pixels) implements PageDocument {
         public ContentPage {
             pixels = List.copyOf(pixels);
         }
@@ -37,7 +37,7 @@ public sealed interface PageDocument {
             return new ContentPage(settings, other, blocks, pixels);
         }
 
-        public ContentPage firing(List<UUID> others) {
+        public ContentPage firing(List<PixelId> others) {
             return new ContentPage(settings, look, blocks, others);
         }
 
@@ -116,7 +116,7 @@ public sealed interface PageDocument {
     }
 
     /** A page that fires pixels and sends the visitor on to the offer. */
-    record RedirectPage(String title, Hold hold, List<UUID> pixels) implements PageDocument {
+    record RedirectPage(String title, Hold hold, List<PixelId> pixels) implements PageDocument {
         public RedirectPage {
             title = PlainText.optionalLine("public title", title, 120);
             pixels = List.copyOf(pixels);

@@ -1,6 +1,8 @@
 package dev.wilyferret.core.readiness;
 
 import dev.wilyferret.core.color.Palette;
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
@@ -18,7 +20,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.UUID;
 import java.util.function.Function;
 
 /** Looks a page over before visitors see it. */
@@ -48,9 +49,9 @@ public final class Readiness {
      * @param folds as measured; empty where they were not
      */
     public record Around(
-            Function<UUID, Target> page,
-            Set<UUID> offers,
-            Function<Optional<UUID>, Boolean> offerTagged,
+            Function<PageId, Target> page,
+            Set<OfferId> offers,
+            Function<Optional<OfferId>, Boolean> offerTagged,
             Map<String, Long> mediaBytes,
             boolean legalComplete,
             long htmlBytes,

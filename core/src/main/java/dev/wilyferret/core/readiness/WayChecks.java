@@ -1,5 +1,7 @@
 package dev.wilyferret.core.readiness;
 
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.NextStep;
@@ -10,7 +12,6 @@ import dev.wilyferret.core.readiness.Readiness.Around;
 import dev.wilyferret.core.readiness.Readiness.Target;
 import java.util.List;
 import java.util.Optional;
-import java.util.UUID;
 
 /** Looks over where a block leads. */
 final class WayChecks {
@@ -41,9 +42,10 @@ final class WayChecks {
                             Check.PAGE_MISSING,
                             "leads to “%s”, which is still to be made.".formatted(name),
                             "Make that page, or choose another next step.");
-                case NextStep.ToPage(UUID target) -> page(placed, around.page().apply(target));
+                case NextStep.ToPage(PageId target) ->
+                    page(placed, around.page().apply(target));
                 case NextStep.ToOffer() -> tagged(placed, Optional.empty());
-                case NextStep.ToAnotherOffer(UUID offer) -> offer(placed, offer);
+                case NextStep.ToAnotherOffer(OfferId offer) -> offer(placed, offer);
                 case NextStep.OpenPopUp(BlockId popUp) -> popUp(placed, popUp);
                 case NextStep.JumpTo(BlockId block) -> jump(placed, block);
                 case NextStep.HandOut(String file) -> handOut(placed, file);
@@ -79,7 +81,7 @@ final class WayChecks {
         }
     }
 
-    private void offer(Placed placed, UUID offer) {
+    private void offer(Placed placed, OfferId offer) {
         if (around.offers().contains(offer)) {
             tagged(placed, Optional.of(offer));
         } else {
@@ -119,7 +121,7 @@ final class WayChecks {
         }
     }
 
-    private void tagged(Placed placed, Optional<UUID> offer) {
+    private void tagged(Placed placed, Optional<OfferId> offer) {
         if (!around.offerTagged().apply(offer)) {
             found.add(
                     Check.UNTAGGED_LINK,

@@ -1,5 +1,6 @@
 package dev.wilyferret.core.trail;
 
+import dev.wilyferret.core.id.PageId;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
@@ -10,7 +11,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.UUID;
 import java.util.stream.Stream;
 
 /** The pages of a promotion and where each leads, with what is wrong about that. */
@@ -21,14 +21,14 @@ public record PageMap(List<Node> nodes, List<Edge> edges, List<Warning> warnings
      *
      * @param entry whether visitors come to it from outside: by a link, or as the promotion's first page
      */
-    public record Leaf(UUID id, String name, PageState state, boolean entry, List<Way> ways) {}
+    public record Leaf(PageId id, String name, PageState state, boolean entry, List<Way> ways) {}
 
     /** @param label the words of what leads there */
     public record Way(String label, Target target) {}
 
     /** Where a way leads. */
     public sealed interface Target {
-        record ToPage(UUID page) implements Target {}
+        record ToPage(PageId page) implements Target {}
 
         /** A page still to be made. */
         record ToMissing(String name) implements Target {}
@@ -38,7 +38,7 @@ public record PageMap(List<Node> nodes, List<Edge> edges, List<Warning> warnings
     }
 
     /** A box of the drawing, in the column as many steps from the entry as it takes to get there. */
-    public record Node(String key, String name, Kind kind, Optional<UUID> page, int column, int row) {}
+    public record Node(String key, String name, Kind kind, Optional<PageId> page, int column, int row) {}
 
     public enum Kind {
         DRAFT,
@@ -51,7 +51,7 @@ public record PageMap(List<Node> nodes, List<Edge> edges, List<Warning> warnings
     public record Edge(String from, String to, String label) {}
 
     /** @param page it is about */
-    public record Warning(UUID page, String what, String mend) {}
+    public record Warning(PageId page, String what, String mend) {}
 
     /** Maps pages; the first of them is where visitors begin, if none is marked as an entry. */
     public static PageMap of(List<Leaf> pages) {
@@ -60,7 +60,7 @@ public record PageMap(List<Node> nodes, List<Edge> edges, List<Warning> warnings
 
     private static final class Mapping {
 
-        private final Map<UUID, Leaf> pages = new LinkedHashMap<>();
+        private final Map<PageId, Leaf> pages = new LinkedHashMap<>();
         private final Map<String, Integer> columns = new LinkedHashMap<>();
         private final Map<String, String> names = new HashMap<>();
         private final List<Edge> edges = new ArrayList<>();
@@ -73,11 +73,11 @@ public record PageMap(List<Node> nodes, List<Edge> edges, List<Warning> warnings
             List<Leaf> entries = pages.values().stream().filter(Leaf::entry).toList();
             List<Leaf> begin =
                     entries.isEmpty() ? pages.values().stream().limit(1).toList() : entries;
-            Set<UUID> seen = new HashSet<>();
+            Set<PageId> seen = new HashSet<>();
             walk(begin, seen);
             // What nothing leads to begins below, as if it were a way in of its own; of a circle adrift, its first
             // page.
-            Set<UUID> adrift = new HashSet<>();
+            Set<PageId> adrift = new HashSet<>();
             Stream.concat(pages.values().stream().filter(page -> !ledTo(page)), pages.values().stream())
                     .filter(page -> !seen.contains(page.id))
                     .forEach(page -> {
@@ -95,7 +95,7 @@ public record PageMap(List<Node> nodes, List<Edge> edges, List<Warning> warnings
         }
 
         /** Goes from page to page, nearest first, to those that are not reached yet. */
-        private void walk(List<Leaf> begin, Set<UUID> reached) {
+        private void walk(List<Leaf> begin, Set<PageId> reached) {
             Deque<Leaf> next = new ArrayDeque<>(begin);
             begin.forEach(page -> {
                 reached.add(page.id);
@@ -106,7 +106,7 @@ public record PageMap(List<Node> nodes, List<Edge> edges, List<Warning> warnings
                 int column = columns.get(key(page.id));
                 lead(page, column);
                 for (Way way : page.ways) {
-                    if (way.target instanceof Target.ToPage(UUID id) && pages.containsKey(id) && reached.add(id)) {
+                    if (way.target instanceof Target.ToPage(PageId id) && pages.containsKey(id) && reached.add(id)) {
                         columns.put(key(id), column + 1);
                         next.add(pages.get(id));
                     }
@@ -118,7 +118,7 @@ public record PageMap(List<Node> nodes, List<Edge> edges, List<Warning> warnings
             Set<String> seen = new HashSet<>();
             for (Way way : page.ways) {
                 String to = switch (way.target) {
-                    case Target.ToPage(UUID id) -> pages.containsKey(id) ? key(id) : "";
+                    case Target.ToPage(PageId id) -> pages.containsKey(id) ? key(id) : "";
                     case Target.ToMissing(String name) -> named("missing " + name, name, column + 1);
                     case Target.Goal(String name) -> named("goal " + name, name, column + 1);
                 };
@@ -134,7 +134,7 @@ public record PageMap(List<Node> nodes, List<Edge> edges, List<Warning> warnings
             return key;
         }
 
-        private static String key(UUID page) {
+        private static String key(PageId page) {
             return "page " + page;
         }
 
@@ -167,9 +167,9 @@ public record PageMap(List<Node> nodes, List<Edge> edges, List<Warning> warnings
             return List.copyOf(nodes);
         }
 
-        private List<Warning> warnings(Set<UUID> adrift) {
+        private List<Warning> warnings(Set<PageId> adrift) {
             List<Warning> warnings = new ArrayList<>();
-            Set<UUID> onward = leadSomewhere();
+            Set<PageId> onward = leadSomewhere();
             for (Leaf page : pages.values()) {
                 if (adrift.contains(page.id)) {
                     warnings.add(new Warning(
@@ -199,22 +199,22 @@ public record PageMap(List<Node> nodes, List<Edge> edges, List<Warning> warnings
 
         private boolean leadsOnlyToWhatIsGone(Leaf page) {
             return page.ways.stream()
-                    .allMatch(way -> way.target instanceof Target.ToPage(UUID id) && !pages.containsKey(id));
+                    .allMatch(way -> way.target instanceof Target.ToPage(PageId id) && !pages.containsKey(id));
         }
 
         /**
          * The pages from which something can be gained, or a page be reached that is still to be made, is gone, or leads nowhere
          * itself: that is said where it is so.
          */
-        private Set<UUID> leadSomewhere() {
-            Set<UUID> onward = new HashSet<>();
+        private Set<PageId> leadSomewhere() {
+            Set<PageId> onward = new HashSet<>();
             boolean more = true;
             while (more) {
                 more = false;
                 for (Leaf page : pages.values()) {
                     boolean leads = page.ways.isEmpty()
                             || page.ways.stream()
-                                    .anyMatch(way -> !(way.target instanceof Target.ToPage(UUID id))
+                                    .anyMatch(way -> !(way.target instanceof Target.ToPage(PageId id))
                                             || !pages.containsKey(id)
                                             || onward.contains(id));
                     more |= leads && onward.add(page.id);

@@ -1,5 +1,6 @@
 package dev.wilyferret.core.trail;
 
+import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.trail.Station.Kind;
 import dev.wilyferret.core.visit.SiteEvent;
 import java.time.Duration;
@@ -9,7 +10,6 @@ import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
-import java.util.UUID;
 import java.util.function.Predicate;
 
 /** One visitor's way along the trail, from one click. */
@@ -25,7 +25,7 @@ public record Walk(List<Step> steps) {
     public sealed interface Happening {
         record Clicked(SiteEvent.Click click) implements Happening {}
 
-        record Saw(UUID page) implements Happening {}
+        record Saw(PageId page) implements Happening {}
 
         record Fired(SiteEvent.PixelFired fire) implements Happening {}
 
@@ -39,7 +39,7 @@ public record Walk(List<Step> steps) {
 
     /** @param isRedirect tells redirect pages from pages that are read */
     public static Walk of(
-            SiteEvent.Click click, List<SiteEvent.Followed> followed, List<Sale> sales, Predicate<UUID> isRedirect) {
+            SiteEvent.Click click, List<SiteEvent.Followed> followed, List<Sale> sales, Predicate<PageId> isRedirect) {
         List<Step> steps = new ArrayList<>();
         steps.add(new Step(Kind.TRAFFIC, click.at(), Duration.ZERO, new Happening.Clicked(click)));
         for (SiteEvent.Followed event : followed) {

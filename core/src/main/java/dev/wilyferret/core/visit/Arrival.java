@@ -1,8 +1,9 @@
 package dev.wilyferret.core.visit;
 
 import dev.wilyferret.core.address.Tags;
+import dev.wilyferret.core.id.LinkId;
+import dev.wilyferret.core.id.VisitorId;
 import java.util.Optional;
-import java.util.UUID;
 
 /**
  * All that is known of a request when it comes in. Built once by the site, kept whole with the click, and the only thing that a
@@ -16,8 +17,8 @@ import java.util.UUID;
  * @param own whether the browser is one of the workspace's own
  */
 public record Arrival(
-        UUID visitor,
-        Optional<UUID> link,
+        VisitorId visitor,
+        Optional<LinkId> link,
         Optional<Tags> tags,
         Parameters parameters,
         boolean own,
@@ -43,8 +44,8 @@ public record Arrival(
 
     /** On a link, or without one; the kind of device is read from the headers. */
     public static Arrival of(
-            UUID visitor,
-            Optional<UUID> link,
+            VisitorId visitor,
+            Optional<LinkId> link,
             Optional<Tags> tags,
             Parameters parameters,
             boolean own,

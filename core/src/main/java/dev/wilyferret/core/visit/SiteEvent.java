@@ -1,6 +1,17 @@
 package dev.wilyferret.core.visit;
 
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.EventId;
+import dev.wilyferret.core.id.Id;
+import dev.wilyferret.core.id.LinkId;
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PixelId;
+import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.VariantId;
+import dev.wilyferret.core.id.VisitorId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.pixel.PixelAnswer;
 import dev.wilyferret.core.pixel.PixelEvent;
 import java.time.Instant;
@@ -10,15 +21,15 @@ import java.util.UUID;
 /** Something a visitor did on the public site. Events are only ever added; each carries an id of version 7. */
 public sealed interface SiteEvent {
 
-    UUID id();
+    Id id();
 
-    UUID workspace();
+    WorkspaceId workspace();
 
-    UUID promotion();
+    PromotionId promotion();
 
     /** When it happened, to the millisecond: the time inside the id, so that the same event has the same moment. */
     default Instant at() {
-        return UuidV7.momentOf(id());
+        return UuidV7.momentOf(id().value());
     }
 
     /**
@@ -26,14 +37,20 @@ public sealed interface SiteEvent {
      *
      * @param variant the variant of a rotation it was given; empty where none was drawn
      */
-    record Click(UUID id, UUID workspace, UUID promotion, Optional<UUID> variant, Arrival arrival, Verdict verdict)
+    record Click(
+            ClickId id,
+            WorkspaceId workspace,
+            PromotionId promotion,
+            Optional<VariantId> variant,
+            Arrival arrival,
+            Verdict verdict)
             implements SiteEvent {
 
-        public UUID visitor() {
+        public VisitorId visitor() {
             return arrival.visitor();
         }
 
-        public Optional<UUID> link() {
+        public Optional<LinkId> link() {
             return arrival.link();
         }
 
@@ -44,12 +61,12 @@ public sealed interface SiteEvent {
 
     /** Something that follows a click in its visit. */
     sealed interface Followed extends SiteEvent {
-        UUID click();
+        ClickId click();
 
-        UUID visitor();
+        VisitorId visitor();
 
         /** The page on which it happened. */
-        UUID page();
+        PageId page();
     }
 
     /**
@@ -58,10 +75,22 @@ public sealed interface SiteEvent {
      * @param variant of a rotation behind its address, if one was drawn
      */
     record PageView(
-            UUID id, UUID workspace, UUID promotion, UUID click, UUID visitor, UUID page, Optional<UUID> variant)
+            EventId id,
+            WorkspaceId workspace,
+            PromotionId promotion,
+            ClickId click,
+            VisitorId visitor,
+            PageId page,
+            Optional<VariantId> variant)
             implements Followed {
 
-        public PageView(UUID id, UUID workspace, UUID promotion, UUID click, UUID visitor, UUID page) {
+        public PageView(
+                EventId id,
+                WorkspaceId workspace,
+                PromotionId promotion,
+                ClickId click,
+                VisitorId visitor,
+                PageId page) {
             this(id, workspace, promotion, click, visitor, page, Optional.empty());
         }
     }
@@ -73,22 +102,34 @@ public sealed interface SiteEvent {
      * @param variant of a rotation behind the way out, if one was drawn
      */
     record WentOn(
-            UUID id,
-            UUID workspace,
-            UUID promotion,
-            UUID click,
-            UUID visitor,
-            UUID page,
-            Optional<UUID> offer,
-            Optional<UUID> variant)
+            EventId id,
+            WorkspaceId workspace,
+            PromotionId promotion,
+            ClickId click,
+            VisitorId visitor,
+            PageId page,
+            Optional<OfferId> offer,
+            Optional<VariantId> variant)
             implements Followed {
 
-        public WentOn(UUID id, UUID workspace, UUID promotion, UUID click, UUID visitor, UUID page) {
+        public WentOn(
+                EventId id,
+                WorkspaceId workspace,
+                PromotionId promotion,
+                ClickId click,
+                VisitorId visitor,
+                PageId page) {
             this(id, workspace, promotion, click, visitor, page, Optional.empty());
         }
 
         public WentOn(
-                UUID id, UUID workspace, UUID promotion, UUID click, UUID visitor, UUID page, Optional<UUID> offer) {
+                EventId id,
+                WorkspaceId workspace,
+                PromotionId promotion,
+                ClickId click,
+                VisitorId visitor,
+                PageId page,
+                Optional<OfferId> offer) {
             this(id, workspace, promotion, click, visitor, page, offer, Optional.empty());
         }
     }
@@ -100,22 +141,24 @@ public sealed interface SiteEvent {
      * @param tookMillis from the page's opening to the answer, or to the moment the page went on
      */
     record PixelFired(
-            UUID id,
-            UUID workspace,
-            UUID promotion,
-            UUID click,
-            UUID visitor,
-            UUID page,
-            UUID pixel,
+            EventId id,
+            WorkspaceId workspace,
+            PromotionId promotion,
+            ClickId click,
+            VisitorId visitor,
+            PageId page,
+            PixelId pixel,
             PixelEvent event,
             PixelAnswer answer,
             int tookMillis)
             implements Followed {
 
         /** One fire a view, pixel and event, however often the browser reports it. */
-        public static UUID idFor(UUID view, UUID pixel, PixelEvent event) {
-            return UuidV7.derived(
-                    view, new UUID(pixel.getMostSignificantBits() ^ event.ordinal(), pixel.getLeastSignificantBits()));
+        public static EventId idFor(EventId view, PixelId pixel, PixelEvent event) {
+            UUID salt = pixel.value();
+            return new EventId(UuidV7.derived(
+                    view.value(),
+                    new UUID(salt.getMostSignificantBits() ^ event.ordinal(), salt.getLeastSignificantBits())));
         }
     }
 }

@@ -2,6 +2,8 @@ package dev.wilyferret.core.design;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.FormField;
 import dev.wilyferret.core.page.NextStep;
@@ -50,7 +52,7 @@ class ReadyTrailTest {
     @ParameterizedTest
     @MethodSource("trails")
     void itsFormsPutPeopleOnItsList(ReadyTrail trail) {
-        UUID list = new UUID(7, 7);
+        ListId list = new ListId(new UUID(7, 7));
         trail.onto(list).stream()
                 .flatMap(stop -> stop.page().blocks().all())
                 .filter(placed -> placed.block() instanceof Block.Form)
@@ -60,7 +62,7 @@ class ReadyTrailTest {
 
     @Test
     void twoOffersLeadToEachOfThemAndSaySo() {
-        UUID second = new UUID(8, 8);
+        OfferId second = new OfferId(new UUID(8, 8));
         ReadyTrail trail = ReadyTrail.of("two-offers").orElseThrow();
         List<ReadyTrail.Stop> stops = trail.leadingTo(Optional.of(second)).stops();
         assertThat(ways(stops.getFirst()))

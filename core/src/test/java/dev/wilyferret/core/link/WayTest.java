@@ -2,6 +2,8 @@ package dev.wilyferret.core.link;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.NextStep;
 import java.util.Optional;
@@ -10,11 +12,12 @@ import org.junit.jupiter.api.Test;
 
 class WayTest {
 
-    private static final UUID FROM = new UUID(1, 1);
-    private static final UUID OTHER = new UUID(1, 2);
+    private static final PageId FROM = new PageId(new UUID(1, 1));
+    private static final PageId OTHER = new PageId(new UUID(1, 2));
+    private static final OfferId OTHER_OFFER = new OfferId(new UUID(2, 2));
     private static final Way.Places PLACES = new Way.Places() {
         @Override
-        public Optional<String> page(UUID page) {
+        public Optional<String> page(PageId page) {
             return page.equals(OTHER) ? Optional.of("/cellar/on") : Optional.empty();
         }
 
@@ -32,7 +35,8 @@ class WayTest {
     void everyStepLeadsToAnAddressOfTheSite() {
         assertThat(of(new NextStep.ToPage(OTHER))).isEqualTo(new Way.Away("/cellar/on"));
         assertThat(of(new NextStep.ToOffer())).isEqualTo(new Way.Away(SiteRoute.OUT.path(FROM)));
-        assertThat(of(new NextStep.ToAnotherOffer(OTHER))).isEqualTo(new Way.Away(SiteRoute.OUT.path(FROM, OTHER)));
+        assertThat(of(new NextStep.ToAnotherOffer(OTHER_OFFER)))
+                .isEqualTo(new Way.Away(SiteRoute.OUT.path(FROM, OTHER_OFFER)));
         assertThat(of(new NextStep.HandOut("calendar.pdf"))).isEqualTo(new Way.Away("/media/calendar.pdf"));
         assertThat(of(new NextStep.OpenPopUp(new BlockId("p1")))).isEqualTo(new Way.Here("pop-p1"));
         assertThat(of(new NextStep.JumpTo(new BlockId("b1")))).isEqualTo(new Way.Here("part-b1"));

@@ -2,6 +2,7 @@ package dev.wilyferret.core.mail;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.wilyferret.core.id.MailId;
 import dev.wilyferret.core.mail.Sequence.Due;
 import dev.wilyferret.core.mail.Sequence.Progress;
 import dev.wilyferret.core.mail.Sequence.Step;
@@ -18,11 +19,11 @@ import org.junit.jupiter.params.provider.CsvSource;
 class SequenceTest {
 
     private static final Instant NOON = Instant.parse("2026-11-02T12:00:00Z");
-    private static final UUID A = new UUID(0, 1);
-    private static final UUID B = new UUID(0, 2);
-    private static final UUID C = new UUID(0, 3);
+    private static final MailId A = new MailId(new UUID(0, 1));
+    private static final MailId B = new MailId(new UUID(0, 2));
+    private static final MailId C = new MailId(new UUID(0, 3));
 
-    private static Step step(UUID mail, int position, Duration delay) {
+    private static Step step(MailId mail, int position, Duration delay) {
         return new Step(mail, position, true, delay, false);
     }
 
@@ -63,7 +64,7 @@ class SequenceTest {
     @Test
     void whoHasPassedAPlaceIsNotSentBackToIt() {
         List<Step> steps = new ArrayList<>(three.steps());
-        UUID inserted = new UUID(0, 9);
+        MailId inserted = new MailId(new UUID(0, 9));
         steps.add(step(inserted, 1500, Duration.ZERO));
         Sequence longer = new Sequence(steps);
         assertThat(longer.next(at(2000, "2026-11-03T12:01:00Z")).orElseThrow().mail())

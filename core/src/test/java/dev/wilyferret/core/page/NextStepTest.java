@@ -4,6 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.junit.jupiter.params.provider.Arguments.arguments;
 
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.mail.MailText;
 import dev.wilyferret.core.text.Refusal;
 import java.util.List;
@@ -18,8 +21,8 @@ import org.junit.jupiter.params.provider.MethodSource;
 class NextStepTest {
 
     private static final NextStep OFFER = new NextStep.ToOffer();
-    private static final NextStep OTHER = new NextStep.ToAnotherOffer(new UUID(0, 2));
-    private static final NextStep PAGE = new NextStep.ToPage(new UUID(0, 1));
+    private static final NextStep OTHER = new NextStep.ToAnotherOffer(new OfferId(new UUID(0, 2)));
+    private static final NextStep PAGE = new NextStep.ToPage(new PageId(new UUID(0, 1)));
 
     static Stream<Arguments> ways() {
         return Stream.of(
@@ -66,7 +69,7 @@ class NextStepTest {
 
     @Test
     void aChangedFormKeepsItsListAndItsFields() {
-        UUID list = new UUID(3, 3);
+        ListId list = new ListId(new UUID(3, 3));
         Block.Form form = new Block.Form(List.of(), "Send", "", "", OFFER).onto(list);
         Block.Form led = (Block.Form) form.leading(next -> PAGE);
         assertThat(led.list()).contains(list);

@@ -1,5 +1,7 @@
 package dev.wilyferret.core.page;
 
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
 import dev.wilyferret.core.readiness.Fold;
 import dev.wilyferret.core.readiness.Readiness;
@@ -14,9 +16,9 @@ import java.util.stream.Stream;
 /** A page that is ready, and what stands around it. */
 public final class SamplePages {
 
-    public static final UUID REDIRECT = new UUID(1, 1);
-    public static final UUID DRAFTED = new UUID(1, 2);
-    public static final UUID OTHER_OFFER = new UUID(2, 1);
+    public static final PageId REDIRECT = new PageId(new UUID(1, 1));
+    public static final PageId DRAFTED = new PageId(new UUID(1, 2));
+    public static final OfferId OTHER_OFFER = new OfferId(new UUID(2, 1));
     public static final Instant NOON = Instant.parse("2026-05-14T12:00:00Z");
 
     public static final Placed HEADLINE = Placed.of("head", new Block.Headline("Pick your first mushrooms"));

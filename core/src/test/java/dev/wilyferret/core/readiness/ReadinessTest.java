@@ -16,6 +16,9 @@ import static org.junit.jupiter.params.provider.Arguments.arguments;
 
 import dev.wilyferret.core.color.Palette;
 import dev.wilyferret.core.color.Rgb;
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.Block.Answer;
 import dev.wilyferret.core.page.BlockId;
@@ -56,7 +59,7 @@ class ReadinessTest {
         return Placed.of(
                 "f",
                 new Block.Form(FormField.all(fields), "Send", "", "Thanks", new NextStep.ShowThanks())
-                        .onto(new UUID(4, 4)));
+                        .onto(new ListId(new UUID(4, 4))));
     }
 
     private static Placed countdown(Optional<Instant> until, Optional<BlockId> hides) {
@@ -119,7 +122,7 @@ class ReadinessTest {
                         "STOPS PAGE_MISSING b"),
                 arguments(
                         "a page that is gone",
-                        page(HEADLINE, button(new NextStep.ToPage(new UUID(9, 9))), DISCLOSURE),
+                        page(HEADLINE, button(new NextStep.ToPage(new PageId(new UUID(9, 9)))), DISCLOSURE),
                         "STOPS PAGE_MISSING b"),
                 arguments(
                         "a page that is a draft",
@@ -127,7 +130,7 @@ class ReadinessTest {
                         "STOPS PAGE_NOT_PUBLISHED b"),
                 arguments(
                         "an offer that is gone",
-                        page(HEADLINE, button(new NextStep.ToAnotherOffer(new UUID(9, 9))), DISCLOSURE),
+                        page(HEADLINE, button(new NextStep.ToAnotherOffer(new OfferId(new UUID(9, 9)))), DISCLOSURE),
                         "STOPS PAGE_MISSING b"),
                 arguments(
                         "a pop-up that is not there",
@@ -145,7 +148,7 @@ class ReadinessTest {
                         "two at once, one of them gone",
                         page(
                                 HEADLINE,
-                                button(new NextStep.TwoAtOnce(OFFER, new NextStep.ToPage(new UUID(9, 9)))),
+                                button(new NextStep.TwoAtOnce(OFFER, new NextStep.ToPage(new PageId(new UUID(9, 9))))),
                                 DISCLOSURE),
                         "STOPS PAGE_MISSING b"),
                 arguments(

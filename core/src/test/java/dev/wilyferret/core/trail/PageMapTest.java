@@ -2,6 +2,7 @@ package dev.wilyferret.core.trail;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.trail.PageMap.Leaf;
 import dev.wilyferret.core.trail.PageMap.Target;
 import dev.wilyferret.core.trail.PageMap.Way;
@@ -13,12 +14,12 @@ import org.junit.jupiter.api.Test;
 
 class PageMapTest {
 
-    private static final UUID SQUEEZE = new UUID(0, 1);
-    private static final UUID INBOX = new UUID(0, 2);
-    private static final UUID THANKS = new UUID(0, 3);
+    private static final PageId SQUEEZE = new PageId(new UUID(0, 1));
+    private static final PageId INBOX = new PageId(new UUID(0, 2));
+    private static final PageId THANKS = new PageId(new UUID(0, 3));
     private static final Target OFFER = new Target.Goal("Offer");
 
-    private static Leaf page(UUID id, String name, Target... targets) {
+    private static Leaf page(PageId id, String name, Target... targets) {
         return new Leaf(
                 id,
                 name,
@@ -27,7 +28,7 @@ class PageMapTest {
                 Arrays.stream(targets).map(target -> new Way("Go", target)).toList());
     }
 
-    private static Target to(UUID page) {
+    private static Target to(PageId page) {
         return new Target.ToPage(page);
     }
 
@@ -94,9 +95,11 @@ class PageMapTest {
     void whatLeadsToAPageStillMissingGoneOrEmptyIsNoCircle() {
         assertThat(warnings(page(SQUEEZE, "Squeeze", new PageMap.Target.ToMissing("Later"))))
                 .isEmpty();
-        assertThat(warnings(page(SQUEEZE, "Squeeze", to(new UUID(9, 9)))))
+        assertThat(warnings(page(SQUEEZE, "Squeeze", to(new PageId(new UUID(9, 9))))))
                 .containsExactly("“Squeeze” leads to a page that is gone.");
-        assertThat(warnings(page(SQUEEZE, "Squeeze", to(INBOX)), page(INBOX, "Inbox", to(SQUEEZE), to(new UUID(9, 9)))))
+        assertThat(warnings(
+                        page(SQUEEZE, "Squeeze", to(INBOX)),
+                        page(INBOX, "Inbox", to(SQUEEZE), to(new PageId(new UUID(9, 9))))))
                 .isEmpty();
         assertThat(warnings(page(SQUEEZE, "Squeeze", to(INBOX)), page(INBOX, "Inbox")))
                 .containsExactly("“Inbox” is a dead end: nothing on it leads on.");

@@ -5,7 +5,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.wilyferret.core.figures.ClickCounts;
 import dev.wilyferret.core.figures.Rate;
 import dev.wilyferret.core.figures.StepFigures;
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.EventId;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PixelId;
+import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.VisitorId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.pixel.PixelAnswer;
 import dev.wilyferret.core.pixel.PixelEvent;
@@ -23,7 +30,6 @@ import java.time.InstantSource;
 import java.util.Currency;
 import java.util.List;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.random.RandomGeneratorFactory;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
@@ -282,13 +288,14 @@ class TrailTest {
         UuidV7 ids = new UuidV7(
                 InstantSource.fixed(noon),
                 RandomGeneratorFactory.of("L64X128MixRandom").create(5));
-        UUID workspace = ids.next();
-        UUID promotion = ids.next();
-        UUID bridge = ids.next();
-        UUID redirect = ids.next();
-        UUID visitor = ids.next();
+        WorkspaceId workspace = new WorkspaceId(ids.next());
+        PromotionId promotion = new PromotionId(ids.next());
+        PageId bridge = new PageId(ids.next());
+        PageId redirect = new PageId(ids.next());
+        PixelId pixel = new PixelId(ids.next());
+        VisitorId visitor = new VisitorId(ids.next());
         var click = new SiteEvent.Click(
-                ids.at(noon),
+                new ClickId(ids.at(noon)),
                 workspace,
                 promotion,
                 Optional.empty(),
@@ -301,23 +308,23 @@ class TrailTest {
                         Arrival.Place.UNKNOWN,
                         Headers.NONE),
                 new Verdict.Counted());
-        var view =
-                new SiteEvent.PageView(ids.at(noon.plusMillis(300)), workspace, promotion, click.id(), visitor, bridge);
+        var view = new SiteEvent.PageView(
+                new EventId(ids.at(noon.plusMillis(300))), workspace, promotion, click.id(), visitor, bridge);
         var passed = new SiteEvent.PageView(
-                ids.at(noon.plusSeconds(9)), workspace, promotion, click.id(), visitor, redirect);
+                new EventId(ids.at(noon.plusSeconds(9))), workspace, promotion, click.id(), visitor, redirect);
         var fired = new SiteEvent.PixelFired(
-                SiteEvent.PixelFired.idFor(passed.id(), promotion, PixelEvent.LEAD),
+                SiteEvent.PixelFired.idFor(passed.id(), pixel, PixelEvent.LEAD),
                 workspace,
                 promotion,
                 click.id(),
                 visitor,
                 redirect,
-                promotion,
+                pixel,
                 PixelEvent.LEAD,
                 PixelAnswer.ANSWERED,
                 120);
         var out = new SiteEvent.WentOn(
-                ids.at(noon.plusMillis(9140)), workspace, promotion, click.id(), visitor, redirect);
+                new EventId(ids.at(noon.plusMillis(9140))), workspace, promotion, click.id(), visitor, redirect);
         Walk walk = Walk.of(
                 click,
                 List.of(out, fired, passed, view),

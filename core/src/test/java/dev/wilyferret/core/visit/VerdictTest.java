@@ -2,6 +2,7 @@ package dev.wilyferret.core.visit;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.wilyferret.core.id.VisitorId;
 import java.util.Optional;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
@@ -30,7 +31,7 @@ class VerdictTest {
 
     private static Arrival by(String agent) {
         return Arrival.of(
-                new UUID(1, 1),
+                new VisitorId(new UUID(1, 1)),
                 Optional.empty(),
                 Optional.empty(),
                 Parameters.NONE,

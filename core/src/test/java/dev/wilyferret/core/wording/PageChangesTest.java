@@ -10,6 +10,7 @@ import static dev.wilyferret.core.page.SamplePages.page;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.Hold;
 import dev.wilyferret.core.page.Look;
@@ -50,7 +51,7 @@ class PageChangesTest {
                         BUTTON.with(new Block.Button("Show me", new NextStep.ToOffer())),
                         Placed.of("quote", new Block.Quote("It works", "Ines")),
                         DISCLOSURE)
-                .firing(List.of(new UUID(3, 3)));
+                .firing(List.of(new PixelId(new UUID(3, 3))));
         assertThat(changes(now))
                 .containsExactly(
                         "Headline: “Pick in six weeks” instead of “Pick your first mushrooms”.",
