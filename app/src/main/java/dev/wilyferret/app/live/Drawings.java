@@ -13,6 +13,8 @@ import java.util.NavigableMap;
 import java.util.Objects;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Supplier;
+import org.springframework.util.function.SingletonSupplier;
 
 /**
  * A published page as it is served: drawn once for each time between the ends of its countdowns, and once more with the
@@ -24,9 +26,9 @@ public final class Drawings {
      * A page as it is served.
      *
      * @param withPixels what people get
-     * @param withoutPixels the same page for declared crawlers
+     * @param withoutPixels the same page for declared crawlers; drawn when the first of them asks
      */
-    public record Drawn(ServedHtml withPixels, ServedHtml withoutPixels) {}
+    public record Drawn(ServedHtml withPixels, Supplier<ServedHtml> withoutPixels) {}
 
     private final PageHtml html;
     private final PageDocument document;
@@ -48,9 +50,12 @@ public final class Drawings {
     }
 
     private Drawn draw(PageHtml.Surroundings then) {
+        ServedHtml withPixels = ServedHtml.of(html.render(document, then));
         return new Drawn(
-                ServedHtml.of(html.render(document, then)),
-                ServedHtml.of(html.render(document, then.firing(List.of()))));
+                withPixels,
+                then.pixels().isEmpty()
+                        ? () -> withPixels
+                        : SingletonSupplier.of(() -> ServedHtml.of(html.render(document, then.firing(List.of())))));
     }
 
     /**

@@ -17,6 +17,7 @@ import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.page.PageDocument;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -25,18 +26,22 @@ import java.util.Set;
 /**
  * Everything the public site answers from, as it stood at one moment.
  *
- * @param links by short code; paused ones left out
- * @param pages published ones, by path
- * @param entries where a promotion's bare slug leads, by slug
+ * @param mainHost answers for every host that has no addresses of its own
+ * @param hosts that have addresses of their own
+ * @param links by the address they are followed at; paused ones left out
+ * @param pages published ones, by the address they are read at
+ * @param entries the paths a promotion's bare slug leads to, by the address of that slug
  * @param ownBrowsers workspaces by the fingerprint of the cookie's token
  * @param promotions workspaces by their promotions' slugs
  */
 public record SiteSnapshot(
-        Map<String, LiveLink> links,
+        String mainHost,
+        Set<String> hosts,
+        Map<Address, LiveLink> links,
         Map<LinkId, LiveLink> linksById,
-        Map<String, LivePage> pages,
+        Map<Address, LivePage> pages,
         Map<PageId, LivePage> pagesById,
-        Map<String, String> entries,
+        Map<Address, String> entries,
         Map<String, Network> networks,
         Map<String, MediaFile> media,
         Map<String, WorkspaceId> ownBrowsers,
@@ -44,16 +49,25 @@ public record SiteSnapshot(
         Map<String, WorkspaceId> promotions) {
 
     static final SiteSnapshot EMPTY = new SiteSnapshot(
-            Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of());
+            "", Set.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(),
+            Map.of());
+
+    /**
+     * Where something public stands.
+     *
+     * @param path from the slash on
+     */
+    public record Address(String host, String path) {}
 
     /**
      * What one workspace contributes.
      *
-     * @param links by short code
+     * @param host where its addresses are
      */
     record Part(
             Workspace workspace,
-            Map<String, LiveLink> links,
+            String host,
+            List<LiveLink> links,
             List<LivePage> pages,
             Map<String, String> entries,
             List<Network> networks,
@@ -61,12 +75,13 @@ public record SiteSnapshot(
             Set<String> ownBrowsers,
             Set<String> promotions) {}
 
-    static SiteSnapshot of(Collection<Part> parts) {
-        Map<String, LiveLink> links = new HashMap<>();
+    static SiteSnapshot of(String mainHost, Collection<Part> parts) {
+        Set<String> hosts = new HashSet<>();
+        Map<Address, LiveLink> links = new HashMap<>();
         Map<LinkId, LiveLink> linksById = new HashMap<>();
-        Map<String, LivePage> pages = new HashMap<>();
+        Map<Address, LivePage> pages = new HashMap<>();
         Map<PageId, LivePage> pagesById = new HashMap<>();
-        Map<String, String> entries = new HashMap<>();
+        Map<Address, String> entries = new HashMap<>();
         Map<String, Network> networks = new HashMap<>();
         Map<String, MediaFile> media = new HashMap<>();
         Map<String, WorkspaceId> ownBrowsers = new HashMap<>();
@@ -75,17 +90,29 @@ public record SiteSnapshot(
         for (Part part : parts) {
             workspaces.put(part.workspace.id(), part.workspace);
             part.promotions.forEach(slug -> promotions.put(slug, part.workspace.id()));
-            links.putAll(part.links);
-            part.links.values().forEach(link -> linksById.put(link.id(), link));
-            part.pages.forEach(page -> pages.put(page.path(), page));
+            hosts.add(part.host);
+            part.links.forEach(link -> links.put(new Address(part.host, link.path()), link));
+            part.links.forEach(link -> linksById.put(link.id(), link));
+            part.pages.forEach(page -> pages.put(new Address(part.host, page.path()), page));
             part.pages.forEach(page -> pagesById.put(page.id(), page));
-            entries.putAll(part.entries);
+            part.entries.forEach((slug, path) -> entries.put(new Address(part.host, "/" + slug), path));
             part.networks.forEach(network -> networks.put(network.postbackKey(), network));
             part.media.forEach(file -> file.copies().forEach(copy -> media.put(copy.name(), copy)));
             part.ownBrowsers.forEach(mark -> ownBrowsers.put(mark, part.workspace.id()));
         }
         return new SiteSnapshot(
-                links, linksById, pages, pagesById, entries, networks, media, ownBrowsers, workspaces, promotions);
+                mainHost,
+                hosts,
+                links,
+                linksById,
+                pages,
+                pagesById,
+                entries,
+                networks,
+                media,
+                ownBrowsers,
+                workspaces,
+                promotions);
     }
 
     /** Where a link leads. */
@@ -99,7 +126,9 @@ public record SiteSnapshot(
         record Nowhere() implements Target {}
     }
 
-    public record LiveLink(LinkId id, WorkspaceId workspace, PromotionId promotion, Tags tags, Target target) {}
+    /** @param path where it is followed */
+    public record LiveLink(
+            String path, LinkId id, WorkspaceId workspace, PromotionId promotion, Tags tags, Target target) {}
 
     /**
      * @param seen what it was drawn of
@@ -127,8 +156,23 @@ public record SiteSnapshot(
             PageDocument document,
             PageHtml.Surroundings around) {}
 
-    public Optional<LivePage> page(String path) {
-        return Optional.ofNullable(pages.get(path));
+    /** The page at an address. */
+    public Optional<LivePage> page(String host, String path) {
+        return Optional.ofNullable(pages.get(at(host, path)));
+    }
+
+    /** The link at an address. */
+    public Optional<LiveLink> link(String host, String path) {
+        return Optional.ofNullable(links.get(at(host, path)));
+    }
+
+    /** The path a promotion's bare slug leads to. */
+    public Optional<String> entry(String host, String path) {
+        return Optional.ofNullable(entries.get(at(host, path)));
+    }
+
+    private Address at(String host, String path) {
+        return new Address(hosts.contains(host) ? host : mainHost, path);
     }
 
     /**
@@ -141,7 +185,7 @@ public record SiteSnapshot(
             return workspaces.size() == 1 ? workspaces.values().stream().findFirst() : Optional.empty();
         }
         return Optional.ofNullable(promotions.get(whose))
-                .or(() -> ShortId.parse(whose).map(WorkspaceId::new))
+                .or(() -> ShortId.parse(whose, WorkspaceId::new))
                 .map(workspaces::get);
     }
 

@@ -1,5 +1,6 @@
 package dev.wilyferret.app.live;
 
+import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.links.Links;
 import dev.wilyferret.app.links.TrackingLink;
 import dev.wilyferret.app.live.SiteSnapshot.LiveLink;
@@ -34,14 +35,15 @@ import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
 import java.time.Instant;
-import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
-import java.util.UUID;
+import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.slf4j.Logger;
@@ -67,6 +69,7 @@ class SnapshotBuilder {
     private final Lists lists;
     private final PageHtml html;
     private final Undrawn undrawn;
+    private final SiteAddress site;
 
     SnapshotBuilder(
             Workspaces workspaces,
@@ -79,7 +82,8 @@ class SnapshotBuilder {
             Shelf shelf,
             Lists lists,
             PageHtml html,
-            Undrawn undrawn) {
+            Undrawn undrawn,
+            SiteAddress site) {
         this.workspaces = workspaces;
         this.ownBrowsers = ownBrowsers;
         this.promotions = promotions;
@@ -91,6 +95,7 @@ class SnapshotBuilder {
         this.lists = lists;
         this.html = html;
         this.undrawn = undrawn;
+        this.site = site;
     }
 
     /** The workspaces there are. */
@@ -117,7 +122,7 @@ class SnapshotBuilder {
         private final Map<PixelId, PixelAccount> pixelById = new LinkedHashMap<>();
         private final Map<PageId, Page> pageById;
         private final Map<PageId, String> livePaths = new HashMap<>();
-        private final List<LeftOut> leftOut = new ArrayList<>();
+        private final Collection<LeftOut> leftOut = new ConcurrentLinkedQueue<>();
         private final Set<ListId> confirming;
         private final List<MediaFile> files;
         private final Map<String, MediaFile> fileByName;
@@ -130,48 +135,51 @@ class SnapshotBuilder {
             this.before = before.stream()
                     .flatMap(part -> part.pages().stream())
                     .collect(Collectors.toMap(LivePage::id, Function.identity()));
-            UUID id = workspace.id().value();
-            promotionById = promotions.of(new WorkspaceId(id)).stream()
-                    .collect(Collectors.toMap(Promotion::id, Function.identity()));
-            offerById =
-                    offers.of(new WorkspaceId(id)).stream().collect(Collectors.toMap(Offer::id, Function.identity()));
-            pixels.of(new WorkspaceId(id)).forEach(pixel -> pixelById.put(pixel.id(), pixel));
-            pageById = pages.readable(new WorkspaceId(id), this::leaveOut).stream()
+            WorkspaceId id = workspace.id();
+            promotionById = promotions.of(id).stream().collect(Collectors.toMap(Promotion::id, Function.identity()));
+            offerById = offers.of(id).stream().collect(Collectors.toMap(Offer::id, Function.identity()));
+            pixels.of(id).forEach(pixel -> pixelById.put(pixel.id(), pixel));
+            pageById = pages.readable(id, this::leaveOut).stream()
                     .collect(Collectors.toMap(Page::id, Function.identity(), (a, b) -> a, LinkedHashMap::new));
             pageById.values()
                     .forEach(page -> paths.put(
                             page.id(),
-                            SiteRoute.page(promotion(page.promotion().value()).slug(), page.slug())));
-            confirming = lists.confirming(new WorkspaceId(id));
-            files = shelf.of(new WorkspaceId(id));
+                            SiteRoute.page(promotion(page.promotion()).slug(), page.slug())));
+            confirming = lists.confirming(id);
+            files = shelf.of(id);
             fileByName = files.stream().collect(Collectors.toMap(MediaFile::name, Function.identity()));
         }
 
         SiteSnapshot.Part part() {
-            List<LivePage> livePages = new ArrayList<>();
+            // Drawing is most of the work, and nothing but work.
+            List<LivePage> livePages = List.copyOf(pageById.values()).parallelStream()
+                    .flatMap(page -> page.published().flatMap(document -> drawable(page, document)).stream())
+                    .toList();
             Map<String, String> entries = new HashMap<>();
-            for (Page page : pageById.values()) {
-                page.published().flatMap(document -> drawable(page, document)).ifPresent(live -> {
-                    livePages.add(live);
-                    livePaths.put(page.id(), live.path());
-                    if (page.kind() == PageKind.CONTENT) {
-                        entries.putIfAbsent(promotion(page.promotion().value()).slug(), live.path());
-                    }
-                });
+            for (LivePage live : livePages) {
+                Page page = Objects.requireNonNull(pageById.get(live.id()));
+                String slug = promotion(page.promotion()).slug();
+                livePaths.put(page.id(), live.path());
+                if (page.landing()) {
+                    entries.put(slug, live.path());
+                } else if (page.kind() == PageKind.CONTENT) {
+                    entries.putIfAbsent(slug, live.path());
+                }
             }
-            UUID id = workspace.id().value();
-            undrawn.found(new WorkspaceId(id), leftOut);
-            Map<String, LiveLink> liveLinks = links.of(new WorkspaceId(id)).stream()
-                    .filter(link -> !link.paused())
-                    .collect(Collectors.toMap(link -> link.code().text(), this::liveLink));
+            WorkspaceId id = workspace.id();
+            undrawn.found(id, List.copyOf(leftOut));
             return new SiteSnapshot.Part(
                     workspace,
-                    liveLinks,
+                    site.host(),
+                    links.of(id).stream()
+                            .filter(link -> !link.paused())
+                            .map(this::liveLink)
+                            .toList(),
                     livePages,
                     entries,
-                    offers.networksOf(new WorkspaceId(id)),
+                    offers.networksOf(id),
                     files,
-                    ownBrowsers.marks(new WorkspaceId(id)),
+                    ownBrowsers.marks(id),
                     promotionById.values().stream().map(Promotion::slug).collect(Collectors.toSet()));
         }
 
@@ -261,20 +269,25 @@ class SnapshotBuilder {
                             : new Target.Nowhere())
                     .orElseGet(() -> new Target.ToOffer(
                             offerOf(link.promotion()).details().link()));
-            return new LiveLink(link.id(), link.workspace(), link.promotion(), link.tags(), target);
+            return new LiveLink(
+                    SiteRoute.GO.path(link.code().text()),
+                    link.id(),
+                    link.workspace(),
+                    link.promotion(),
+                    link.tags(),
+                    target);
         }
 
         private String path(Page page) {
-            return java.util.Objects.requireNonNull(paths.get(page.id()));
+            return Objects.requireNonNull(paths.get(page.id()));
         }
 
-        private Promotion promotion(UUID id) {
-            return java.util.Objects.requireNonNull(promotionById.get(new PromotionId(id)));
+        private Promotion promotion(PromotionId id) {
+            return Objects.requireNonNull(promotionById.get(id));
         }
 
         private Offer offerOf(PromotionId promotion) {
-            return java.util.Objects.requireNonNull(
-                    offerById.get(promotion(promotion.value()).offer()));
+            return Objects.requireNonNull(offerById.get(promotion(promotion).offer()));
         }
     }
 

@@ -60,12 +60,14 @@ class BenchDesk {
     }
 
     /**
-     * The promotion's first page of a kind.
+     * The promotion's landing page, or its first redirect page.
      *
      * @throws PageUnreadable if there is none that can be read, but one that cannot
      */
     Optional<Page> first(Member member, PromotionId promotion, PageKind kind) {
-        Optional<Page> first = pages.first(member.workspace(), promotion, kind);
+        Optional<Page> first = kind == PageKind.REDIRECT
+                ? pages.redirect(member.workspace(), promotion)
+                : pages.landing(member.workspace(), promotion);
         if (first.isEmpty()) {
             pages.unreadable(member.workspace(), promotion).stream()
                     .filter(page -> page.kind() == kind)

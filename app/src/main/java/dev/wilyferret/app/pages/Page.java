@@ -13,6 +13,7 @@ import java.util.Optional;
 /**
  * A page of a promotion.
  *
+ * @param landing whether visitors of the promotion land on it who come without a link
  * @param name what its owner calls it; visitors never see it
  * @param slug the second part of its public address
  * @param revision counts the kept edits of the draft
@@ -25,6 +26,7 @@ public record Page(
         WorkspaceId workspace,
         PromotionId promotion,
         PageKind kind,
+        boolean landing,
         String name,
         String slug,
         PageDocument draft,

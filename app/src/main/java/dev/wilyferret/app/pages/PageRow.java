@@ -35,6 +35,8 @@ class PageRow {
     @JdbcTypeCode(SqlTypes.VARCHAR)
     PageKind kind;
 
+    boolean landing;
+
     String name;
     String slug;
 
@@ -69,6 +71,7 @@ class PageRow {
             RowKey key,
             UUID promotion,
             PageKind kind,
+            boolean landing,
             String name,
             String slug,
             PageDocument draft,
@@ -76,6 +79,7 @@ class PageRow {
         this.key = key;
         this.promotion = promotion;
         this.kind = kind;
+        this.landing = landing;
         this.name = name;
         this.slug = slug;
         this.draft = DocumentJson.write(draft);
@@ -88,6 +92,7 @@ class PageRow {
                 new WorkspaceId(key.workspace()),
                 new PromotionId(promotion),
                 kind,
+                landing,
                 name,
                 slug,
                 DocumentJson.read(draft),

@@ -23,7 +23,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.UUID;
 import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
@@ -80,10 +79,15 @@ public class Pages {
                 .toList();
     }
 
-    /** The promotion's first page of a kind. */
-    public Optional<Page> first(WorkspaceId workspace, PromotionId promotion, PageKind kind) {
+    /** The page visitors of a promotion land on. */
+    public Optional<Page> landing(WorkspaceId workspace, PromotionId promotion) {
+        return ofPromotion(workspace, promotion).stream().filter(Page::landing).findFirst();
+    }
+
+    /** The promotion's first redirect page. */
+    public Optional<Page> redirect(WorkspaceId workspace, PromotionId promotion) {
         return ofPromotion(workspace, promotion).stream()
-                .filter(page -> page.kind() == kind)
+                .filter(page -> page.kind() == PageKind.REDIRECT)
                 .findFirst();
     }
 
@@ -174,10 +178,10 @@ public class Pages {
         return make(workspace, promotion, design.key(), design.name(), design.page());
     }
 
-    /** As {@link #make(UUID, UUID, StartingDesign)}, under another name and with what was changed of the design. */
+    /** As {@link #make(WorkspaceId, PromotionId, StartingDesign)}, under another name and with what was changed of the design. */
     @Transactional
     public Page make(WorkspaceId workspace, PromotionId promotion, String design, String name, ContentPage page) {
-        ContentPage draft = first(workspace, promotion, PageKind.REDIRECT)
+        ContentPage draft = redirect(workspace, promotion)
                 .map(redirect -> page.leading(offerTo(redirect)))
                 .orElse(page);
         Page made = add(workspace, promotion, PageKind.CONTENT, name, design, draft);
@@ -192,7 +196,7 @@ public class Pages {
      */
     @Transactional
     public Page copyTo(Page page, PromotionId promotion) {
-        NextStep onward = first(page.workspace(), promotion, PageKind.REDIRECT)
+        NextStep onward = redirect(page.workspace(), promotion)
                 .<NextStep>map(redirect -> new NextStep.ToPage(redirect.id()))
                 .orElseGet(NextStep.ToOffer::new);
         ContentPage copy = ((ContentPage) page.draft())
@@ -241,7 +245,7 @@ public class Pages {
         PageDocument draft = new PageDocument.RedirectPage("One moment", Hold.DEFAULT, List.of());
         Page redirect = add(workspace, promotion, PageKind.REDIRECT, "Redirect page", "on", draft);
         publish(workspace, redirect.id());
-        first(workspace, promotion, PageKind.CONTENT)
+        landing(workspace, promotion)
                 .ifPresent(landing -> edit(
                         workspace,
                         landing.id(),
@@ -269,6 +273,7 @@ public class Pages {
                         RowKey.of(workspace, ids.next()),
                         promotion.value(),
                         kind,
+                        kind == PageKind.CONTENT && others.stream().noneMatch(row -> row.landing),
                         called,
                         slug,
                         draft,

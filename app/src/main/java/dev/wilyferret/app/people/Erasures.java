@@ -33,7 +33,7 @@ class Erasures {
     void note(WorkspaceId workspace, String addressKey) {
         sql.sql(
                         "insert into erased_address (workspace_id, hash, erased_at) values (:workspace, :hash, :at) on conflict do nothing")
-                .param("workspace", workspace)
+                .param("workspace", workspace.value())
                 .param("hash", workspaces.erasureHash(workspace, addressKey))
                 .param("at", java.sql.Timestamp.from(clock.instant()))
                 .update();
@@ -43,7 +43,7 @@ class Erasures {
     void lift(WorkspaceId workspace, String addressKey) {
         try {
             sql.sql("delete from erased_address where workspace_id = :workspace and hash = :hash")
-                    .param("workspace", workspace)
+                    .param("workspace", workspace.value())
                     .param("hash", workspaces.erasureHash(workspace, addressKey))
                     .update();
         } catch (Seals.Unreadable noKey) {
@@ -57,7 +57,7 @@ class Erasures {
         addressKeys.forEach(key -> keyByHash.put(workspaces.erasureHash(workspace, key), key));
         Set<String> erased = new HashSet<>();
         sql.sql("select hash from erased_address where workspace_id = :workspace and hash = any(:hashes)")
-                .param("workspace", workspace)
+                .param("workspace", workspace.value())
                 .param("hashes", keyByHash.keySet().toArray(String[]::new))
                 .query(String.class)
                 .list()

@@ -73,8 +73,8 @@ public class Passes {
             return Optional.empty();
         }
         Optional<WorkspaceId> workspace =
-                ShortId.parse(parts[0]).map(WorkspaceId::new).filter(workspaces::exists);
-        Optional<SubscriberId> who = ShortId.parse(parts[1]).map(SubscriberId::new);
+                ShortId.parse(parts[0], WorkspaceId::new).filter(workspaces::exists);
+        Optional<SubscriberId> who = ShortId.parse(parts[1], SubscriberId::new);
         if (workspace.isEmpty() || who.isEmpty()) {
             return Optional.empty();
         }

@@ -36,7 +36,7 @@ public class Claims {
                         insert into order_claim (workspace_id, order_key, address_key, claimed_at)
                         values (:workspace, :order, :address, :at) on conflict do nothing
                         """)
-                .param("workspace", workspace)
+                .param("workspace", workspace.value())
                 .param("order", key(order))
                 .param("address", addressKey)
                 .param("at", clock.instant().atOffset(ZoneOffset.UTC))
@@ -50,7 +50,7 @@ public class Claims {
         Map<String, String> claims = new HashMap<>();
         sql.sql(
                         "select order_key, address_key from order_claim where workspace_id = :workspace and order_key = any(:orders)")
-                .param("workspace", workspace)
+                .param("workspace", workspace.value())
                 .param("orders", orders.stream().map(Claims::key).toArray(String[]::new))
                 .query(row -> {
                     claims.put(row.getString(1), row.getString(2));
@@ -62,7 +62,7 @@ public class Claims {
     @Transactional
     public void free(WorkspaceId workspace, String order) {
         sql.sql("delete from order_claim where workspace_id = :workspace and order_key = :order")
-                .param("workspace", workspace)
+                .param("workspace", workspace.value())
                 .param("order", key(order))
                 .update();
     }
@@ -73,7 +73,7 @@ public class Claims {
     public void forget(People.Erased erased) {
         sql.sql(
                         "update order_claim set address_key = '(erased)' where workspace_id = :workspace and address_key = :address")
-                .param("workspace", erased.workspace())
+                .param("workspace", erased.workspace().value())
                 .param("address", erased.addressKey())
                 .update();
     }

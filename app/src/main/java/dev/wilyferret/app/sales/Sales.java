@@ -107,7 +107,7 @@ public class Sales {
                     "It carries no order id, so a repeat could not be told from a second sale.");
         }
         Optional<SiteEvent.Click> click =
-                ShortId.parse(arrived.click()).flatMap(id -> clicks.click(workspace, new ClickId(id)));
+                ShortId.parse(arrived.click(), ClickId::new).flatMap(id -> clicks.click(workspace, id));
         if (click.isEmpty()) {
             return new Ending(
                     Postback.Outcome.UNMATCHED,

@@ -107,8 +107,9 @@ class FormRoutes {
     private record Found(LivePage page, Placed placed) {}
 
     private Optional<Found> find(String pageId, String blockId) {
-        LivePage page =
-                ShortId.parse(pageId).map(snapshots.now().pagesById()::get).orElse(null);
+        LivePage page = ShortId.parse(pageId, PageId::new)
+                .map(snapshots.now().pagesById()::get)
+                .orElse(null);
         if (page == null || !(page.document() instanceof ContentPage content) || !blockId.matches("[a-z0-9]{1,24}")) {
             return Optional.empty();
         }

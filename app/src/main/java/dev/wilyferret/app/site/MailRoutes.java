@@ -215,9 +215,9 @@ class MailRoutes {
 
     /** {@code /m/{workspace}/{letter}/{link}}: notes who followed the link, then sends them where the mail said. */
     void follow(HttpServletRequest request, HttpServletResponse response, String[] parts) throws IOException {
-        Optional<WorkspaceId> workspace = ShortId.parse(parts[1]).map(WorkspaceId::new);
-        Optional<LetterId> letter = ShortId.parse(parts[2]).map(LetterId::new);
-        Optional<LinkId> link = ShortId.parse(parts[3]).map(LinkId::new);
+        Optional<WorkspaceId> workspace = ShortId.parse(parts[1], WorkspaceId::new);
+        Optional<LetterId> letter = ShortId.parse(parts[2], LetterId::new);
+        Optional<LinkId> link = ShortId.parse(parts[3], LinkId::new);
         Optional<MailLinks.Followed> followed = workspace.isEmpty() || letter.isEmpty() || link.isEmpty()
                 ? Optional.empty()
                 : links.follow(workspace.get(), letter.get(), link.get(), outbox, !looking(request));
@@ -240,7 +240,7 @@ class MailRoutes {
     void gift(HttpServletRequest request, HttpServletResponse response, String id) throws IOException {
         String pass = Optional.ofNullable(request.getParameter("d")).orElse("");
         Optional<Passes.Claim> claim = passes.read(Passes.Purpose.FETCH, pass);
-        Optional<BonusId> bonusId = ShortId.parse(id).map(BonusId::new);
+        Optional<BonusId> bonusId = ShortId.parse(id, BonusId::new);
         if (claim.isEmpty() || claim.get().over()) {
             askForAddress(
                     response,
@@ -282,14 +282,14 @@ class MailRoutes {
     }
 
     private void askForAddress(HttpServletResponse response, String id, String why) throws IOException {
-        Optional<WorkspaceId> workspace = ShortId.parse(id).map(BonusId::new).flatMap(bonuses::workspaceOf);
+        Optional<WorkspaceId> workspace = ShortId.parse(id, BonusId::new).flatMap(bonuses::workspaceOf);
         if (workspace.isEmpty()) {
             answers.notFound(response);
             return;
         }
         List<String> words =
                 new ArrayList<>(List.of(why, "Type the address you gave, and a fresh link comes by mail."));
-        bonuses.find(workspace.get(), new BonusId(ShortId.parse(id).orElseThrow()))
+        bonuses.find(workspace.get(), ShortId.parse(id, BonusId::new).orElseThrow())
                 .map(Bonus::terms)
                 .filter(terms -> !terms.isEmpty())
                 .ifPresent(words::add);
@@ -303,7 +303,7 @@ class MailRoutes {
 
     /** {@code POST /gift/{bonus}}: mails a fresh link to an address that is on a list; the answer tells nobody whether it is. */
     void renew(HttpServletRequest request, HttpServletResponse response, String id) throws IOException {
-        Optional<BonusId> bonus = ShortId.parse(id).map(BonusId::new);
+        Optional<BonusId> bonus = ShortId.parse(id, BonusId::new);
         Optional<WorkspaceId> workspace = bonus.flatMap(bonuses::workspaceOf);
         if (workspace.isEmpty()) {
             answers.notFound(response);

@@ -6,6 +6,8 @@ import dev.wilyferret.app.live.SiteSnapshot.LivePage;
 import dev.wilyferret.app.live.SnapshotKeeper;
 import dev.wilyferret.app.pixels.PixelAccount;
 import dev.wilyferret.core.id.EventId;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.pixel.PixelAnswer;
@@ -46,10 +48,11 @@ class PixelRoutes {
 
     /** {@code POST /px}: a page's script says what came of a fire. */
     void report(HttpServletRequest request, HttpServletResponse response) throws IOException {
-        Optional<LivePage> page =
-                UuidV7.parse(parameter(request, "page")).map(snapshots.now().pagesById()::get);
-        Optional<PixelAccount> pixel =
-                page.flatMap(live -> UuidV7.parse(parameter(request, "pixel")).map(live.pixels()::get));
+        Optional<LivePage> page = UuidV7.parse(parameter(request, "page"))
+                .map(PageId::new)
+                .map(snapshots.now().pagesById()::get);
+        Optional<PixelAccount> pixel = page.flatMap(live ->
+                UuidV7.parse(parameter(request, "pixel")).map(PixelId::new).map(live.pixels()::get));
         Optional<PixelAnswer> answer = switch (parameter(request, "answer")) {
             case "ANSWERED" -> Optional.of(PixelAnswer.ANSWERED);
             case "FAILED" -> Optional.of(PixelAnswer.FAILED);
@@ -75,9 +78,10 @@ class PixelRoutes {
     /** {@code /px/{page}/{pixel}?v={view}}: a browser without script is handed on to the platform's image. */
     void image(HttpServletRequest request, HttpServletResponse response, String pageId, String pixelId)
             throws IOException {
-        Optional<LivePage> page = ShortId.parse(pageId).map(snapshots.now().pagesById()::get);
+        Optional<LivePage> page =
+                ShortId.parse(pageId, PageId::new).map(snapshots.now().pagesById()::get);
         Optional<PixelAccount> pixel =
-                page.flatMap(live -> ShortId.parse(pixelId).map(live.pixels()::get));
+                page.flatMap(live -> ShortId.parse(pixelId, PixelId::new).map(live.pixels()::get));
         Optional<EventId> view = view(parameter(request, "v"));
         if (pixel.isEmpty() || view.isEmpty()) {
             answers.notFound(response);

@@ -156,11 +156,9 @@ class SiteServlet extends HttpServlet {
     private boolean read(SiteRoute route, HttpServletRequest request, HttpServletResponse response, String[] parts)
             throws IOException {
         switch (route + "/" + parts.length) {
-            case "GO/2" -> visitors.link(request, response, parts[1]);
+            case "GO/2" -> visitors.link(request, response);
             case "OUT/2" -> visitors.out(request, response, parts[1], Optional.empty());
-            case "OUT/3" ->
-                visitors.out(
-                        request, response, parts[1], ShortId.parse(parts[2]).map(OfferId::new));
+            case "OUT/3" -> visitors.out(request, response, parts[1], ShortId.parse(parts[2], OfferId::new));
             case "PIXEL/3" -> pixels.image(request, response, parts[1], parts[2]);
             case "MEDIA/2" -> media.serve(request, response, parts[1]);
             case "POSTBACK/2" -> inLine(() -> postbacks.receive(request, response, parts[1]));
@@ -186,9 +184,8 @@ class SiteServlet extends HttpServlet {
 
     private void page(HttpServletRequest request, HttpServletResponse response, String path, String[] parts)
             throws IOException {
-        Optional<String> entry = parts.length == 1
-                ? Optional.ofNullable(snapshots.now().entries().get(parts[0]))
-                : Optional.empty();
+        Optional<String> entry =
+                parts.length == 1 ? snapshots.now().entry(request.getServerName(), path) : Optional.empty();
         if (entry.isPresent()) {
             String query = request.getQueryString();
             answers.sendTo(response, entry.get() + (query == null ? "" : "?" + query));

@@ -62,10 +62,9 @@ record Visit(VisitorId visitor, Optional<Current> current, Optional<String> ownT
             }
             Optional<ClickId> click =
                     ShortId.parse(parts[0]).filter(id -> id.version() == 7).map(ClickId::new);
-            Optional<PromotionId> promotion = ShortId.parse(parts[1]).map(PromotionId::new);
-            Optional<LinkId> link = parts.length > 2 ? ShortId.parse(parts[2]).map(LinkId::new) : Optional.empty();
-            Optional<VariantId> variant =
-                    parts.length > 3 ? ShortId.parse(parts[3]).map(VariantId::new) : Optional.empty();
+            Optional<PromotionId> promotion = ShortId.parse(parts[1], PromotionId::new);
+            Optional<LinkId> link = parts.length > 2 ? ShortId.parse(parts[2], LinkId::new) : Optional.empty();
+            Optional<VariantId> variant = parts.length > 3 ? ShortId.parse(parts[3], VariantId::new) : Optional.empty();
             return click.isPresent() && promotion.isPresent()
                     ? Optional.of(new Current(click.get(), promotion.get(), link, variant))
                     : Optional.empty();
@@ -80,7 +79,7 @@ record Visit(VisitorId visitor, Optional<Current> current, Optional<String> ownT
         Cookie[] cookies = request.getCookies();
         for (Cookie cookie : cookies == null ? new Cookie[0] : cookies) {
             switch (cookie.getName()) {
-                case VISITOR -> visitor = ShortId.parse(cookie.getValue()).map(VisitorId::new);
+                case VISITOR -> visitor = ShortId.parse(cookie.getValue(), VisitorId::new);
                 case CLICK -> current = Current.parse(cookie.getValue());
                 case OWN -> own = Optional.of(cookie.getValue());
                 case CONSENT -> agreed = cookie.getValue().equals("yes");

@@ -12,6 +12,7 @@ import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.EventId;
 import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.UuidV7;
@@ -63,9 +64,10 @@ class VisitorRoutes {
     }
 
     /** {@code /go/{code}}: counts the click, then sends the visitor where the link leads. */
-    void link(HttpServletRequest request, HttpServletResponse response, String code) throws IOException {
+    void link(HttpServletRequest request, HttpServletResponse response) throws IOException {
         SiteSnapshot snapshot = snapshots.now();
-        LiveLink link = snapshot.links().get(code);
+        LiveLink link =
+                snapshot.link(request.getServerName(), request.getRequestURI()).orElse(null);
         if (link == null) {
             answers.notFound(response);
             return;
@@ -101,7 +103,7 @@ class VisitorRoutes {
     /** {@code /{promotion}/{page}}: counts the view, and the click if the visit begins here. */
     void page(HttpServletRequest request, HttpServletResponse response, String path) throws IOException {
         SiteSnapshot snapshot = snapshots.now();
-        Optional<LivePage> found = snapshot.page(path);
+        Optional<LivePage> found = snapshot.page(request.getServerName(), path);
         if (found.isEmpty()) {
             answers.notFound(response);
             return;
@@ -140,7 +142,7 @@ class VisitorRoutes {
         Drawings.Drawn drawn = page.drawings().at(clock.instant(), thanked);
         boolean program = verdict instanceof Verdict.DeclaredCrawler;
         boolean unwanted = page.redirect() && page.consent() && !visit.agreed();
-        return program || unwanted ? drawn.withoutPixels() : drawn.withPixels();
+        return program || unwanted ? drawn.withoutPixels().get() : drawn.withPixels();
     }
 
     /**
@@ -150,7 +152,9 @@ class VisitorRoutes {
     void out(HttpServletRequest request, HttpServletResponse response, String pageId, Optional<OfferId> offer)
             throws IOException {
         SiteSnapshot snapshot = snapshots.now();
-        LivePage page = ShortId.parse(pageId).map(snapshot.pagesById()::get).orElse(null);
+        LivePage page = ShortId.parse(pageId, PageId::new)
+                .map(snapshot.pagesById()::get)
+                .orElse(null);
         AffiliateLink way =
                 page == null ? null : offer.map(page.otherOffers()::get).orElse(offer.isEmpty() ? page.out() : null);
         if (page == null || way == null) {

@@ -128,8 +128,8 @@ class Overviews {
     }
 
     private static Setup setup(Promotion promotion, Offer offer, List<Page> pages, Known known) {
-        Optional<Page> landing = first(pages, PageKind.CONTENT);
-        Optional<Page> redirect = first(pages, PageKind.REDIRECT);
+        Optional<Page> landing = landing(pages);
+        Optional<Page> redirect = redirect(pages);
         return new Setup(
                 (int) known.links.stream()
                         .filter(link -> link.promotion().equals(promotion.id()) && !link.paused())
@@ -157,7 +157,7 @@ class Overviews {
 
     /** The form on the landing page. */
     private static Optional<Block.Form> form(List<Page> pages) {
-        return first(pages, PageKind.CONTENT).stream()
+        return landing(pages).stream()
                 .flatMap(Overviews::shown)
                 .filter(Block.Form.class::isInstance)
                 .map(Block.Form.class::cast)
@@ -183,8 +183,8 @@ class Overviews {
                 known.sold.getOrDefault(promotion.id(), new Sales.Sold(0, Money.zero(known.workspace.currency())));
         return new StepFigures(
                 known.counts.getOrDefault(promotion.id(), ClickCounts.NONE),
-                viewers(first(pages, PageKind.CONTENT), reach),
-                viewers(first(pages, PageKind.REDIRECT), reach),
+                viewers(landing(pages), reach),
+                viewers(redirect(pages), reach),
                 reach.wentOn().values().stream().mapToLong(Long::longValue).sum(),
                 sold.sales(),
                 sold.revenue());
@@ -194,7 +194,11 @@ class Overviews {
         return page.map(one -> reach.viewers().getOrDefault(one.id(), 0L)).orElse(0L);
     }
 
-    static Optional<Page> first(List<Page> pages, PageKind kind) {
-        return pages.stream().filter(page -> page.kind() == kind).findFirst();
+    static Optional<Page> landing(List<Page> pages) {
+        return pages.stream().filter(Page::landing).findFirst();
+    }
+
+    static Optional<Page> redirect(List<Page> pages) {
+        return pages.stream().filter(page -> page.kind() == PageKind.REDIRECT).findFirst();
     }
 }

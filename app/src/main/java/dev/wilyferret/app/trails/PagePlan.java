@@ -4,7 +4,6 @@ import dev.wilyferret.app.links.Links;
 import dev.wilyferret.app.links.TrackingLink;
 import dev.wilyferret.app.offers.Offers;
 import dev.wilyferret.app.pages.Page;
-import dev.wilyferret.app.pages.PageKind;
 import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.people.MailList;
@@ -51,16 +50,12 @@ class PagePlan {
                 .map(TrackingLink::page)
                 .flatMap(Optional::stream)
                 .collect(Collectors.toSet());
-        Optional<PageId> first = own.stream()
-                .filter(page -> page.kind() == PageKind.CONTENT)
-                .map(Page::id)
-                .findFirst();
         return PageMap.of(own.stream()
                 .map(page -> new PageMap.Leaf(
                         page.id(),
                         page.name(),
                         page.state(),
-                        linked.contains(page.id()) || first.equals(Optional.of(page.id())),
+                        linked.contains(page.id()) || page.landing(),
                         ways(promotion, page)))
                 .toList());
     }

@@ -8,7 +8,6 @@ import dev.wilyferret.app.links.TrackingLink;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.offers.Offers;
 import dev.wilyferret.app.pages.Page;
-import dev.wilyferret.app.pages.PageKind;
 import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
@@ -188,8 +187,8 @@ class PromotionController {
         return switch (station) {
             case TRAFFIC -> clicks.all(workspace, promotion, period.from());
             case FILTER -> clicks.standing(workspace, promotion, period.from(), Standing.COUNTED);
-            case PAGE -> clicks.saw(workspace, promotion, period.from(), ids(own, PageKind.CONTENT));
-            case REDIRECT -> clicks.saw(workspace, promotion, period.from(), ids(own, PageKind.REDIRECT));
+            case PAGE -> clicks.saw(workspace, promotion, period.from(), ids(Overviews.landing(own)));
+            case REDIRECT -> clicks.saw(workspace, promotion, period.from(), ids(Overviews.redirect(own)));
             case OFFER ->
                 clicks.wentOn(
                         workspace,
@@ -210,8 +209,8 @@ class PromotionController {
         };
     }
 
-    private static List<PageId> ids(List<Page> pages, PageKind kind) {
-        return Overviews.first(pages, kind).map(page -> List.of(page.id())).orElse(List.of());
+    private static List<PageId> ids(Optional<Page> page) {
+        return page.map(one -> List.of(one.id())).orElse(List.of());
     }
 
     /** The filter's bench: what was kept out, and why; own clicks and those taken out by hand can be put back. */

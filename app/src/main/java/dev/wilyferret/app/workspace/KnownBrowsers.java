@@ -1,5 +1,6 @@
 package dev.wilyferret.app.workspace;
 
+import dev.wilyferret.core.id.MemberId;
 import dev.wilyferret.core.id.ShortId;
 import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
@@ -43,7 +44,7 @@ class KnownBrowsers {
     private boolean ours(String value, Member member) {
         String[] parts = value.split("\\.", -1);
         return parts.length == 3
-                && ShortId.parse(parts[0]).equals(Optional.of(member.account()))
+                && ShortId.parse(parts[0], MemberId::new).equals(Optional.of(member.account()))
                 && MessageDigest.isEqual(
                         signed(member, parts[1]).getBytes(StandardCharsets.UTF_8),
                         value.getBytes(StandardCharsets.UTF_8));

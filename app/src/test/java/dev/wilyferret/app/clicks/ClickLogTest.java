@@ -124,7 +124,7 @@ class ClickLogTest extends AppTest {
                 new Verdict.Counted());
         log.append(List.of(click));
         String partition = sql.sql("select tableoid::regclass::text from click where workspace_id = ?")
-                .param(workspace)
+                .param(workspace.value())
                 .query(String.class)
                 .single();
         assertThat(partition).matches("click_\\d{4}_\\d{2}");
@@ -257,7 +257,7 @@ class ClickLogTest extends AppTest {
         assertThat(afterwards.get()).as("clicks answered after the restart").isGreaterThanOrEqualTo(50);
         List<ClickId> kept = sql
                 .sql("select id from click where workspace_id = ?")
-                .param(trail.workspace())
+                .param(trail.workspace().value())
                 .query(UUID.class)
                 .list()
                 .stream()

@@ -323,7 +323,7 @@ class BadInputTest extends AppTest {
         assertThat(owner.get(bench).body())
                 .contains("Published. Headline: “Second headline” instead of “First headline”.");
         assertThat(sql.sql("select count(*) from page_version where page_id = ?")
-                        .param(page.id())
+                        .param(page.id().value())
                         .query(Long.class)
                         .single())
                 .isEqualTo(2);

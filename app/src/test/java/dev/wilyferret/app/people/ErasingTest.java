@@ -193,17 +193,17 @@ class ErasingTest extends AppTest {
         send(guest(), "Balkonantwort again");
         claims.claim(one.workspace(), "other-order", key(one));
         sql.sql("update outbox set answer = '550 inesverloren' where subscriber_id = ?")
-                .param(one.id())
+                .param(one.id().value())
                 .update();
         sql.sql("update lead set aside = '{\"Balcony?\": \"Balkonantwort aside\"}' where subscriber_id = ?")
-                .param(one.id())
+                .param(one.id().value())
                 .update();
         sql.sql(
                         "update click set address = '203.0.113.77' where id in (select click_id from lead where subscriber_id = ?)")
-                .param(one.id())
+                .param(one.id().value())
                 .update();
         sql.sql("update subscriber set order_ref = 'K-ERASE-1' where id = ?")
-                .param(one.id())
+                .param(one.id().value())
                 .update();
         UUID waiting = imports.bring(
                         one.workspace(),
@@ -240,7 +240,7 @@ class ErasingTest extends AppTest {
 
     private long count(String table) {
         return sql.sql("select count(*) from " + table + " where workspace_id = ?")
-                .param(trail.workspace())
+                .param(trail.workspace().value())
                 .query(Long.class)
                 .single();
     }

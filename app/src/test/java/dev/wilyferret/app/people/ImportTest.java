@@ -100,7 +100,7 @@ class ImportTest extends AppTest {
                 .doesNotContain("gone@a.example")
                 .contains("5,\"(erased)\"", "known@a.example");
         assertThat(sql.sql("select length(content) from import_run where id = :id")
-                        .param("id", run)
+                        .param("id", run.value())
                         .query(Integer.class)
                         .single())
                 .as("bytes of the file that are kept")

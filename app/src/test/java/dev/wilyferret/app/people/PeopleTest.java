@@ -106,7 +106,7 @@ class PeopleTest extends AppTest {
         }
         assertThat(people.count(stage.id(), list, Audience.EVERYBODY)).isEqualTo(1);
         assertThat(sql.sql("select count(*) from outbox where workspace_id = :w")
-                        .param("w", stage.id())
+                        .param("w", stage.id().value())
                         .query(Long.class)
                         .single())
                 .as("confirmations asked for")

@@ -42,7 +42,7 @@ class SealsTest extends AppTest {
     void noSecretStandsInTheDatabaseAsItIs() {
         Scenario.Trail trail = scenario.trail();
         assertThat(sql.sql("select secret from network where id = ?")
-                        .param(trail.network().id())
+                        .param(trail.network().id().value())
                         .query(String.class)
                         .single())
                 .startsWith("sealed:1:")
@@ -77,7 +77,7 @@ class SealsTest extends AppTest {
     void whatEarlierVersionsKeptUnsealedIsSealedAtTheNextStart() {
         Scenario.Trail trail = scenario.trail();
         sql.sql("update network set secret = 'as-it-was' where id = ?")
-                .param(trail.network().id())
+                .param(trail.network().id().value())
                 .update();
         byte[] plain = new byte[32];
         plain[3] = 7;
@@ -86,12 +86,12 @@ class SealsTest extends AppTest {
                 .update();
         old.run(null);
         assertThat(seals.open(sql.sql("select secret from network where id = ?")
-                        .param(trail.network().id())
+                        .param(trail.network().id().value())
                         .query(String.class)
                         .single()))
                 .isEqualTo("as-it-was");
         assertThat(seals.open(sql.sql("select erasure_key from workspace where id = ?")
-                        .param(trail.workspace())
+                        .param(trail.workspace().value())
                         .query(byte[].class)
                         .single()))
                 .isEqualTo(plain);
@@ -140,7 +140,7 @@ class SealsTest extends AppTest {
         assertThat(started().open(sealed)).isEqualTo("secret");
         // What a network's secret cannot be compared with is not taken, with an empty secret neither.
         sql.sql("update network set secret = 'sealed:1:AAAA' where id = ?")
-                .param(trail.network().id())
+                .param(trail.network().id().value())
                 .update();
         Guest guest = guest();
         String postback = trail.network().postbackPath().split("\\?")[0];

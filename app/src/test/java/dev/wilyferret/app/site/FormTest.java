@@ -303,7 +303,7 @@ class FormTest extends AppTest {
                         .body())
                 .startsWith("sale");
         assertThat(sql.sql("select offer_id from sale where workspace_id = ?")
-                        .param(trail.workspace())
+                        .param(trail.workspace().value())
                         .query(UUID.class)
                         .single())
                 .isEqualTo(kit.id().value());

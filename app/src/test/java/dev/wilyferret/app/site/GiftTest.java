@@ -204,7 +204,7 @@ class GiftTest extends AppTest {
     void aVisitKeepsNeitherTheNameNorThePassOfAMailsLink() {
         guest().get(trail.bridgePath() + "?utm_source=readers&first_name=Ines&d=abc.def");
         assertThat(sql.sql("select query from click where promotion_id = :promotion order by at desc limit 1")
-                        .param("promotion", trail.promotion().id())
+                        .param("promotion", trail.promotion().id().value())
                         .query(String.class)
                         .single())
                 .isEqualTo("utm_source=readers");
@@ -255,7 +255,7 @@ class GiftTest extends AppTest {
         }
         assertThat(answers).singleElement().asString().startsWith("200").contains("Look in your inbox");
         await().until(() -> sql.sql("select count(*) from outbox where subscriber_id = ?")
-                        .param(one.id())
+                        .param(one.id().value())
                         .query(Integer.class)
                         .single()
                 == 1);
@@ -264,7 +264,9 @@ class GiftTest extends AppTest {
     @Test
     void aPassTellsNothingOfWhenItsPersonJoined() {
         String named = pass().split("\\.")[1];
-        assertThat(ShortId.parse(named)).contains(one.pass()).isNotEqualTo(Optional.of(one.id()));
+        assertThat(ShortId.parse(named))
+                .contains(one.pass())
+                .isNotEqualTo(Optional.of(one.id().value()));
         assertThat(one.pass().version()).as("random").isEqualTo(4);
     }
 }

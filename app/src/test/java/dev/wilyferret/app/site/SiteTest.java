@@ -44,14 +44,14 @@ class SiteTest extends AppTest {
 
     private long clicks() {
         return sql.sql("select count(*) from click where workspace_id = ?")
-                .param(trail.workspace())
+                .param(trail.workspace().value())
                 .query(Long.class)
                 .single();
     }
 
     private List<String> events() {
         return sql.sql("select kind from site_event where workspace_id = ? order by id")
-                .param(trail.workspace())
+                .param(trail.workspace().value())
                 .query(String.class)
                 .list();
     }
@@ -103,7 +103,7 @@ class SiteTest extends AppTest {
         guest.get(trail.link().path());
         assertThat(clicks()).isEqualTo(2);
         assertThat(sql.sql("select count(distinct visitor_id) from click where workspace_id = ?")
-                        .param(trail.workspace())
+                        .param(trail.workspace().value())
                         .query(Long.class)
                         .single())
                 .isEqualTo(1);
@@ -183,7 +183,7 @@ class SiteTest extends AppTest {
         assertThat(fires.matcher(forPeople).replaceAll("").replaceAll("\\s+", ""))
                 .isEqualTo(forPrograms.replaceAll("\\s+", ""));
         assertThat(sql.sql("select verdict from standing_click where workspace_id = ? and standing = 'FILTERED'")
-                        .param(trail.workspace())
+                        .param(trail.workspace().value())
                         .query(String.class)
                         .list())
                 .containsExactly("DECLARED_CRAWLER");
@@ -239,7 +239,7 @@ class SiteTest extends AppTest {
                     .isEqualTo(200);
         }
         assertThat(sql.sql("select count(*) from click where workspace_id = ? and own")
-                        .param(trail.workspace())
+                        .param(trail.workspace().value())
                         .query(Long.class)
                         .single())
                 .isZero();
@@ -282,7 +282,7 @@ class SiteTest extends AppTest {
         }
         assertThat(sql.sql(
                                 "select pixel_event || ' ' || pixel_answer || ' ' || took_ms from site_event where workspace_id = ? and kind = 'PIXEL_FIRED'")
-                        .param(trail.workspace())
+                        .param(trail.workspace().value())
                         .query(String.class)
                         .list())
                 .containsExactly("LEAD ANSWERED 84");
@@ -327,7 +327,7 @@ class SiteTest extends AppTest {
         HttpResponse<String> handedOn = guest.get(image.group(1));
         assertThat(location(handedOn)).startsWith("https://plumage.test/px?id=PLM-1&event=Lead&eid=");
         assertThat(sql.sql("select pixel_answer from site_event where workspace_id = ? and kind = 'PIXEL_FIRED'")
-                        .param(trail.workspace())
+                        .param(trail.workspace().value())
                         .query(String.class)
                         .list())
                 .containsExactly("ASKED_WITHOUT_SCRIPT");

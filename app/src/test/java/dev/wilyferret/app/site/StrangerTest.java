@@ -159,7 +159,7 @@ class StrangerTest extends AppTest {
     void aPageThatCannotBeReadIsLeftOutAlone() {
         Scenario.Trail other = scenario.trail();
         sql.sql("update page set published = '{\"version\": 99}' where id = ?")
-                .param(trail.bridge().id())
+                .param(trail.bridge().id().value())
                 .update();
         scenario.awaitLive(trail.bridgePath(), 404);
         assertThat(guest().head(trail.redirectPath()).statusCode()).isEqualTo(200);
@@ -169,7 +169,7 @@ class StrangerTest extends AppTest {
                 .singleElement()
                 .satisfies(page -> assertThat(page.why()).contains("version 99"));
         sql.sql("update page set published = draft where id = ?")
-                .param(trail.bridge().id())
+                .param(trail.bridge().id().value())
                 .update();
         scenario.awaitLive(trail.bridgePath(), 200);
         assertThat(undrawn.of(trail.workspace())).isEmpty();
@@ -181,7 +181,7 @@ class StrangerTest extends AppTest {
         String own = "/promotions/" + trail.promotion().id();
         publish(form(new NextStep.ShowThanks()));
         sql.sql("update page set draft = '{\"version\": 99}', published = '{\"version\": 99}' where id = ?")
-                .param(trail.bridge().id())
+                .param(trail.bridge().id().value())
                 .update();
         scenario.awaitLive(trail.bridgePath(), 404);
         for (String elsewhere : List.of("/", own, own + "/links", own + "/redirect", "/shelf", "/people")) {
@@ -215,11 +215,11 @@ class StrangerTest extends AppTest {
         PageId page = trail.bridge().id();
         for (String table : List.of("page_step", "page_version")) {
             sql.sql("update " + table + " set document = '{\"version\": 99}' where page_id = ?")
-                    .param(page)
+                    .param(page.value())
                     .update();
         }
         sql.sql("update page set draft = '{\"version\": 99}', published = '{\"version\": 99}' where id = ?")
-                .param(page)
+                .param(page.value())
                 .update();
         String unreadable = "/promotions/" + trail.promotion().id() + "/unreadable/" + page;
         assertThat(owner.get(unreadable).body())
@@ -227,7 +227,7 @@ class StrangerTest extends AppTest {
                 .doesNotContain("Bring back what can be read");
         owner.sendTo("/settings", unreadable);
         assertThat(sql.sql("select draft || published::text from page where id = ?")
-                        .param(page)
+                        .param(page.value())
                         .query(String.class)
                         .single())
                 .contains("99", "99");

@@ -207,7 +207,7 @@ class FirstPromotionStory extends BrowserTest {
         Page visitor = stranger.newPage();
         String received = walkAndBuy(visitor, address);
         String click = sql.sql("select id::text from click where workspace_id = ?")
-                .param(stage.id())
+                .param(stage.id().value())
                 .query(String.class)
                 .single();
         String clickId = dev.wilyferret.core.id.ShortId.of(java.util.UUID.fromString(click));
@@ -262,13 +262,13 @@ class FirstPromotionStory extends BrowserTest {
                 .atMost(Duration.ofSeconds(5))
                 .untilAsserted(() -> assertThat(sql.sql(
                                         "select pixel_answer from site_event where workspace_id = ? and pixel_event = 'LEAD' order by at")
-                                .param(trail.workspace())
+                                .param(trail.workspace().value())
                                 .query(String.class)
                                 .list())
                         .containsExactly("FAILED", "NO_ANSWER_IN_TIME"));
         int waited = sql.sql(
                         "select took_ms from site_event where workspace_id = ? and pixel_answer = 'NO_ANSWER_IN_TIME' and pixel_event = 'LEAD'")
-                .param(trail.workspace())
+                .param(trail.workspace().value())
                 .query(Integer.class)
                 .single();
         assertThat(waited).isBetween(600, 900);
@@ -291,7 +291,7 @@ class FirstPromotionStory extends BrowserTest {
                 String answers = String.join(
                         " ",
                         sql.sql("select pixel_answer from site_event where workspace_id = ? and pixel_event = 'LEAD'")
-                                .param(trail.workspace())
+                                .param(trail.workspace().value())
                                 .query(String.class)
                                 .list());
                 assertThat(answers).isEqualTo(script ? "ANSWERED" : "ASKED_WITHOUT_SCRIPT");

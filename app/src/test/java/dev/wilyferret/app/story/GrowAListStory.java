@@ -254,7 +254,7 @@ class GrowAListStory extends BrowserTest {
         assertThat(sql.sql(
                                 "select count(*) from subscriber where email = :email or first_name = 'Ines' and list_id = :list")
                         .param("email", ines)
-                        .param("list", one.list())
+                        .param("list", one.list().value())
                         .query(Long.class)
                         .single())
                 .isZero();

@@ -223,7 +223,7 @@ class SignInTest extends AppTest {
     void passwordsAreKeptHashed() {
         Scenario.Stage stage = scenario.empty();
         String kept = sql.sql("select password_hash from account where workspace_id = ?")
-                .param(stage.id())
+                .param(stage.id().value())
                 .query(String.class)
                 .single();
         assertThat(kept).startsWith("{bcrypt}").doesNotContain(Scenario.PASSWORD);
@@ -239,7 +239,7 @@ class SignInTest extends AppTest {
         org.awaitility.Awaitility.await().until(() -> {
             browser.get(trail.link().path());
             return sql.sql("select count(*) from standing_click where workspace_id = ? and standing = 'OWN'")
-                            .param(trail.workspace())
+                            .param(trail.workspace().value())
                             .query(Long.class)
                             .single()
                     > 0;
@@ -247,7 +247,7 @@ class SignInTest extends AppTest {
         Scenario.Trail another = scenario.trail();
         browser.get(another.link().path());
         assertThat(sql.sql("select standing from standing_click where workspace_id = ?")
-                        .param(another.workspace())
+                        .param(another.workspace().value())
                         .query(String.class)
                         .list())
                 .containsExactly("COUNTED");
@@ -257,7 +257,7 @@ class SignInTest extends AppTest {
         org.awaitility.Awaitility.await().until(() -> {
             browser.get(trail.link().path());
             return sql.sql("select standing from standing_click where workspace_id = ? order by at desc limit 1")
-                    .param(trail.workspace())
+                    .param(trail.workspace().value())
                     .query(String.class)
                     .single()
                     .equals("COUNTED");

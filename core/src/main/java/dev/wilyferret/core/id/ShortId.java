@@ -2,6 +2,7 @@ package dev.wilyferret.core.id;
 
 import java.util.Optional;
 import java.util.UUID;
+import java.util.function.Function;
 
 /**
  * Writes a UUID as 26 lower-case letters and digits (Crockford's base 32), the form in which a click id travels in a
@@ -37,6 +38,11 @@ public final class ShortId {
             high >>>= 5;
         }
         return new String(text);
+    }
+
+    /** Reads an id of a kind of thing, in either case; empty if the text is not one. */
+    public static <I extends Id> Optional<I> parse(String text, Function<UUID, I> type) {
+        return parse(text).map(type);
     }
 
     /** Reads an id in either case; empty if the text is not one. */
