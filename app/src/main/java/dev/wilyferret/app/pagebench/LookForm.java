@@ -1,60 +1,127 @@
 package dev.wilyferret.app.pagebench;
 
+import dev.wilyferret.app.forms.Fields;
 import dev.wilyferret.app.forms.Intake;
 import dev.wilyferret.core.color.Palette;
 import dev.wilyferret.core.color.Rgb;
 import dev.wilyferret.core.page.Look;
-import java.util.List;
 import java.util.Optional;
-import org.springframework.util.LinkedMultiValueMap;
+import java.util.function.BiFunction;
+import java.util.function.Function;
 
 /** A page's look as a form. */
 final class LookForm {
 
+    private static final Fields<Look> FIELDS = new Fields<Look>()
+            .text(
+                    "paper",
+                    hex(Palette::paper),
+                    dyed((old, paper) -> new Palette(paper, old.panel(), old.ink(), old.quiet(), old.accent())))
+            .text(
+                    "panel",
+                    hex(Palette::panel),
+                    dyed((old, panel) -> new Palette(old.paper(), panel, old.ink(), old.quiet(), old.accent())))
+            .text(
+                    "ink",
+                    hex(Palette::ink),
+                    dyed((old, ink) -> new Palette(old.paper(), old.panel(), ink, old.quiet(), old.accent())))
+            .text(
+                    "quiet",
+                    hex(Palette::quiet),
+                    dyed((old, quiet) -> new Palette(old.paper(), old.panel(), old.ink(), quiet, old.accent())))
+            .text(
+                    "accent",
+                    hex(Palette::accent),
+                    dyed((old, accent) -> new Palette(old.paper(), old.panel(), old.ink(), old.quiet(), accent)))
+            .one(
+                    "type",
+                    Look.Pairing.class,
+                    Look::type,
+                    (old, type) -> new Look(
+                            old.palette(),
+                            type,
+                            old.corners(),
+                            old.buttons(),
+                            old.width(),
+                            old.spacing(),
+                            old.columns()))
+            .one(
+                    "corners",
+                    Look.Corners.class,
+                    Look::corners,
+                    (old, corners) -> new Look(
+                            old.palette(),
+                            old.type(),
+                            corners,
+                            old.buttons(),
+                            old.width(),
+                            old.spacing(),
+                            old.columns()))
+            .one(
+                    "buttons",
+                    Look.Buttons.class,
+                    Look::buttons,
+                    (old, buttons) -> new Look(
+                            old.palette(),
+                            old.type(),
+                            old.corners(),
+                            buttons,
+                            old.width(),
+                            old.spacing(),
+                            old.columns()))
+            .one(
+                    "width",
+                    Look.Width.class,
+                    Look::width,
+                    (old, width) -> new Look(
+                            old.palette(),
+                            old.type(),
+                            old.corners(),
+                            old.buttons(),
+                            width,
+                            old.spacing(),
+                            old.columns()))
+            .one(
+                    "spacing",
+                    Look.Spacing.class,
+                    Look::spacing,
+                    (old, spacing) -> new Look(
+                            old.palette(),
+                            old.type(),
+                            old.corners(),
+                            old.buttons(),
+                            old.width(),
+                            spacing,
+                            old.columns()))
+            .one(
+                    "columns",
+                    Look.Columns.class,
+                    Look::columns,
+                    (old, columns) -> new Look(
+                            old.palette(),
+                            old.type(),
+                            old.corners(),
+                            old.buttons(),
+                            old.width(),
+                            old.spacing(),
+                            columns));
+
     private LookForm() {}
 
     static Intake shown(Look look) {
-        LinkedMultiValueMap<String, String> values = new LinkedMultiValueMap<>();
-        values.add("paper", look.palette().paper().hex());
-        values.add("panel", look.palette().panel().hex());
-        values.add("ink", look.palette().ink().hex());
-        values.add("quiet", look.palette().quiet().hex());
-        values.add("accent", look.palette().accent().hex());
-        values.add("type", look.type().name());
-        values.add("corners", look.corners().name());
-        values.add("buttons", look.buttons().name());
-        values.add("width", look.width().name());
-        values.add("spacing", look.spacing().name());
-        values.add("columns", look.columns().name());
-        return Intake.of(values);
+        return FIELDS.shown(look);
     }
 
     /** The look the form now says, or empty with messages at the fields. */
     static Optional<Look> read(Intake form, Look old) {
-        Optional<Rgb> paper = form.take("paper", Rgb::parse);
-        Optional<Rgb> panel = form.take("panel", Rgb::parse);
-        Optional<Rgb> ink = form.take("ink", Rgb::parse);
-        Optional<Rgb> quiet = form.take("quiet", Rgb::parse);
-        Optional<Rgb> accent = form.take("accent", Rgb::parse);
-        if (!form.clean()) {
-            return Optional.empty();
-        }
-        Palette palette = new Palette(
-                paper.orElseThrow(), panel.orElseThrow(), ink.orElseThrow(), quiet.orElseThrow(), accent.orElseThrow());
-        return Optional.of(new Look(
-                palette,
-                chosen(form, "type", Look.Pairing.values(), old.type()),
-                chosen(form, "corners", Look.Corners.values(), old.corners()),
-                chosen(form, "buttons", Look.Buttons.values(), old.buttons()),
-                chosen(form, "width", Look.Width.values(), old.width()),
-                chosen(form, "spacing", Look.Spacing.values(), old.spacing()),
-                chosen(form, "columns", Look.Columns.values(), old.columns())));
+        return FIELDS.read(old, form);
     }
 
-    private static <E extends Enum<E>> E chosen(Intake form, String field, E[] all, E old) {
-        return List.of(all).stream()
-                .filter(one -> one.name().equals(form.value(field)))
-                .findFirst()
-                .orElse(old);
+    private static Function<Look, String> hex(Function<Palette, Rgb> role) {
+        return look -> role.apply(look.palette()).hex();
+    }
+
+    private static BiFunction<Look, String, Look> dyed(BiFunction<Palette, Rgb, Palette> role) {
+        return (look, typed) -> look.with(role.apply(look.palette(), Rgb.parse(typed)));
     }
 }

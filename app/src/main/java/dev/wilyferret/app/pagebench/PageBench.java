@@ -186,7 +186,7 @@ class PageBench {
     @PostMapping("/settings")
     String settings(BenchRequest asked, @RequestParam MultiValueMap<String, String> typed, Model model) {
         Intake form = Intake.of(typed);
-        var read = SettingsForm.read(form, edits.around(asked.page()));
+        var read = SettingsForm.read((ContentPage) asked.page().draft(), form, edits.around(asked.page()));
         model.addAttribute("settingsForm", form);
         if (read.isEmpty()) {
             return edits.notKept(asked, model);

@@ -145,7 +145,7 @@ class PageEdits {
                         .filter(BlockKind::standsOnPage)
                         .toList());
         if (!model.containsAttribute("settingsForm")) {
-            model.addAttribute("settingsForm", SettingsForm.shown(draft));
+            model.addAttribute("settingsForm", SettingsForm.shown(draft, around));
         }
         if (!model.containsAttribute("lookForm")) {
             model.addAttribute("lookForm", LookForm.shown(draft.look()));

@@ -1,54 +1,99 @@
 package dev.wilyferret.app.pagebench;
 
+import dev.wilyferret.app.forms.Fields;
 import dev.wilyferret.app.forms.Intake;
+import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
 import dev.wilyferret.core.page.PageSettings;
 import java.util.Optional;
-import org.springframework.util.LinkedMultiValueMap;
 
 /** A page's settings as a form. */
 final class SettingsForm {
 
     private SettingsForm() {}
 
-    static Intake shown(ContentPage page) {
-        PageSettings settings = page.settings();
-        LinkedMultiValueMap<String, String> values = new LinkedMultiValueMap<>();
-        values.add("title", settings.title());
-        values.add("pageDescription", settings.description());
-        values.add("sharePicture", settings.sharePicture());
-        values.add("icon", settings.icon());
-        values.add("language", settings.language());
-        values.add("indexed", settings.indexed() ? "on" : "");
-        values.add("consent", settings.consent() ? "on" : "");
-        values.add("headCode", settings.headCode());
-        values.add("endCode", settings.endCode());
-        page.pixels().forEach(pixel -> values.add("pixel", pixel.toString()));
-        return Intake.of(values);
+    private static Fields<PageSettings> fields(SheetAround around) {
+        return new Fields<PageSettings>()
+                .text("title", PageSettings::title, (old, text) -> said(old, text, old.description(), old.language()))
+                .text(
+                        "pageDescription",
+                        PageSettings::description,
+                        (old, text) -> said(old, old.title(), text, old.language()))
+                .text(
+                        "language",
+                        PageSettings::language,
+                        (old, text) -> said(old, old.title(), old.description(), text))
+                .text(
+                        "sharePicture",
+                        PageSettings::sharePicture,
+                        (old, file) -> pictured(old, around.file(file), old.icon()))
+                .text("icon", PageSettings::icon, (old, file) -> pictured(old, old.sharePicture(), around.file(file)))
+                .tick("indexed", PageSettings::indexed, (old, on) -> ticked(old, on, old.consent()))
+                .tick("consent", PageSettings::consent, (old, on) -> ticked(old, old.indexed(), on))
+                .text("headCode", PageSettings::headCode, (old, html) -> coded(old, html, old.endCode()))
+                .text("endCode", PageSettings::endCode, (old, html) -> coded(old, old.headCode(), html));
+    }
+
+    static Intake shown(ContentPage page, SheetAround around) {
+        Intake form = fields(around).shown(page.settings());
+        form.put("pixel", page.pixels().stream().map(PixelId::toString).toList());
+        return form;
     }
 
     /** The settings the form now says, or empty with messages at the fields. */
-    static Optional<PageSettings> read(Intake form, SheetAround around) {
-        form.take("title", PageSettings::titled);
-        form.take("pageDescription", text -> with(text, "en", "", ""));
-        form.take("language", text -> with("", text, "", ""));
-        form.take("headCode", text -> with("", "en", text, ""));
-        form.take("endCode", text -> with("", "en", "", text));
-        return form.clean()
-                ? Optional.of(new PageSettings(
-                        form.value("title"),
-                        form.value("pageDescription"),
-                        around.file(form.value("sharePicture")),
-                        around.file(form.value("icon")),
-                        form.value("language"),
-                        form.ticked("indexed"),
-                        form.ticked("consent"),
-                        form.value("headCode"),
-                        form.value("endCode")))
-                : Optional.empty();
+    static Optional<PageSettings> read(ContentPage page, Intake form, SheetAround around) {
+        return fields(around).read(page.settings(), form);
     }
 
-    private static PageSettings with(String description, String language, String head, String end) {
-        return new PageSettings("", description, "", "", language, true, false, head, end);
+    private static PageSettings said(PageSettings old, String title, String description, String language) {
+        return new PageSettings(
+                title,
+                description,
+                old.sharePicture(),
+                old.icon(),
+                language,
+                old.indexed(),
+                old.consent(),
+                old.headCode(),
+                old.endCode());
+    }
+
+    private static PageSettings pictured(PageSettings old, String sharePicture, String icon) {
+        return new PageSettings(
+                old.title(),
+                old.description(),
+                sharePicture,
+                icon,
+                old.language(),
+                old.indexed(),
+                old.consent(),
+                old.headCode(),
+                old.endCode());
+    }
+
+    private static PageSettings ticked(PageSettings old, boolean indexed, boolean consent) {
+        return new PageSettings(
+                old.title(),
+                old.description(),
+                old.sharePicture(),
+                old.icon(),
+                old.language(),
+                indexed,
+                consent,
+                old.headCode(),
+                old.endCode());
+    }
+
+    private static PageSettings coded(PageSettings old, String headCode, String endCode) {
+        return new PageSettings(
+                old.title(),
+                old.description(),
+                old.sharePicture(),
+                old.icon(),
+                old.language(),
+                old.indexed(),
+                old.consent(),
+                headCode,
+                endCode);
     }
 }

@@ -47,12 +47,8 @@ public record SheetField(
         return new SheetField(name, label, Input.LINES, values, List.of(), placeholder, false);
     }
 
-    static SheetField setting(String name, String label, Input input, String value) {
-        return new SheetField(name, label, input, List.of(value), List.of(), "", true);
-    }
-
     static SheetField tick(String name, String label, boolean ticked) {
-        return setting(name, label, Input.TICK, ticked ? "on" : "");
+        return new SheetField(name, label, Input.TICK, List.of(ticked ? "on" : ""), List.of(), "", true);
     }
 
     static SheetField choice(String name, String label, Input input, String value, List<Choice> choices) {
@@ -92,7 +88,7 @@ public record SheetField(
         return now.isEmpty() ? this : new SheetField(name, label, input, now, choices, placeholder, folded);
     }
 
-    SheetField shown() {
-        return new SheetField(name, label, input, values, choices, placeholder, false);
+    SheetField folded(boolean now) {
+        return new SheetField(name, label, input, values, choices, placeholder, now);
     }
 }

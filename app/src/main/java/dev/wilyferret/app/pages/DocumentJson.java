@@ -21,8 +21,10 @@ import dev.wilyferret.core.page.PageSettings;
 import dev.wilyferret.core.page.Placed;
 import dev.wilyferret.core.readiness.Fold;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
@@ -31,6 +33,7 @@ import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.jsontype.NamedType;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
@@ -51,44 +54,7 @@ final class DocumentJson {
     private interface DocumentKinds {}
 
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
-    @JsonSubTypes({
-        @JsonSubTypes.Type(value = Block.Headline.class, name = "headline"),
-        @JsonSubTypes.Type(value = Block.SubHeadline.class, name = "sub-headline"),
-        @JsonSubTypes.Type(value = Block.Text.class, name = "text"),
-        @JsonSubTypes.Type(value = Block.Benefits.class, name = "benefits"),
-        @JsonSubTypes.Type(value = Block.Picture.class, name = "picture"),
-        @JsonSubTypes.Type(value = Block.Video.class, name = "video"),
-        @JsonSubTypes.Type(value = Block.Button.class, name = "button"),
-        @JsonSubTypes.Type(value = Block.Form.class, name = "form"),
-        @JsonSubTypes.Type(value = Block.BonusList.class, name = "bonus-list"),
-        @JsonSubTypes.Type(value = Block.Bonus.class, name = "bonus"),
-        @JsonSubTypes.Type(value = Block.Quiz.class, name = "quiz"),
-        @JsonSubTypes.Type(value = Block.Question.class, name = "question"),
-        @JsonSubTypes.Type(value = Block.OfferItem.class, name = "offer-item"),
-        @JsonSubTypes.Type(value = Block.Quote.class, name = "quote"),
-        @JsonSubTypes.Type(value = Block.Countdown.class, name = "countdown"),
-        @JsonSubTypes.Type(value = Block.Divider.class, name = "divider"),
-        @JsonSubTypes.Type(value = Block.PopUp.class, name = "pop-up"),
-        @JsonSubTypes.Type(value = Block.Disclosure.class, name = "disclosure"),
-        @JsonSubTypes.Type(value = Block.Code.class, name = "code")
-    })
-    private interface BlockKinds {}
-
-    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
-    @JsonSubTypes({
-        @JsonSubTypes.Type(value = NextStep.NotChosen.class, name = "not-chosen"),
-        @JsonSubTypes.Type(value = NextStep.ToPage.class, name = "to-page"),
-        @JsonSubTypes.Type(value = NextStep.ToPageToMake.class, name = "to-page-to-make"),
-        @JsonSubTypes.Type(value = NextStep.ToOffer.class, name = "to-offer"),
-        @JsonSubTypes.Type(value = NextStep.ToAnotherOffer.class, name = "to-another-offer"),
-        @JsonSubTypes.Type(value = NextStep.OpenPopUp.class, name = "open-pop-up"),
-        @JsonSubTypes.Type(value = NextStep.ShowThanks.class, name = "show-thanks"),
-        @JsonSubTypes.Type(value = NextStep.ClosePopUp.class, name = "close-pop-up"),
-        @JsonSubTypes.Type(value = NextStep.JumpTo.class, name = "jump-to"),
-        @JsonSubTypes.Type(value = NextStep.HandOut.class, name = "hand-out"),
-        @JsonSubTypes.Type(value = NextStep.TwoAtOnce.class, name = "two-at-once")
-    })
-    private interface NextStepKinds {}
+    private interface Kinds {}
 
     private interface IdAsText {
         @JsonValue
@@ -117,8 +83,10 @@ final class DocumentJson {
 
     private static final JsonMapper JSON = JsonMapper.builder()
             .addMixIn(PageDocument.class, DocumentKinds.class)
-            .addMixIn(Block.class, BlockKinds.class)
-            .addMixIn(NextStep.class, NextStepKinds.class)
+            .addMixIn(Block.class, Kinds.class)
+            .addMixIn(NextStep.class, Kinds.class)
+            .registerSubtypes(named(Block.class))
+            .registerSubtypes(named(NextStep.class))
             .addMixIn(BlockId.class, IdAsText.class)
             .addMixIn(Id.class, UuidAsText.class)
             .addMixIn(Rgb.class, ColourAsText.class)
@@ -128,6 +96,15 @@ final class DocumentJson {
             .build();
 
     private DocumentJson() {}
+
+    /** Every kind there is, by the words of its type: {@code SubHeadline} is written {@code sub-headline}. */
+    private static NamedType[] named(Class<?> kinds) {
+        return Arrays.stream(kinds.getPermittedSubclasses())
+                .map(kind -> new NamedType(
+                        kind,
+                        kind.getSimpleName().replaceAll("(?<!^)(?=[A-Z])", "-").toLowerCase(Locale.ROOT)))
+                .toArray(NamedType[]::new);
+    }
 
     static String write(PageDocument document) {
         return JSON.writeValueAsString(new Envelope(VERSION, document));

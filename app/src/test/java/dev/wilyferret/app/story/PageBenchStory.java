@@ -271,7 +271,7 @@ class PageBenchStory extends BrowserTest {
         page.locator("#settings summary").click();
         page.getByLabel("Public title").fill("An early title");
         page.unroute("**/assets/*.js");
-        held.forEach(Runnable::run);
+        page.waitForResponse("**/settings", () -> held.forEach(Runnable::run));
         assertThat(headline(live(page))).hasText("Typed early");
         assertThat(live(page).locator("body")).containsText("Early as well");
         bench(page);

@@ -5,32 +5,37 @@ import java.util.Optional;
 
 /** The kinds of block a page is made of, in the order they are offered. */
 public enum BlockKind {
-    HEADLINE("headline", "Headline"),
-    SUB_HEADLINE("sub-headline", "Sub-headline"),
-    TEXT("text", "Text"),
-    BENEFITS("benefits", "Benefit list"),
-    PICTURE("picture", "Picture"),
-    VIDEO("video", "Video"),
-    BUTTON("button", "Button"),
-    FORM("form", "Opt-in form"),
-    BONUS_LIST("bonus-list", "Bonus list"),
-    BONUS("bonus", "Bonus"),
-    QUIZ("quiz", "Quiz"),
-    QUESTION("question", "Question"),
-    OFFER_ITEM("offer-item", "Offer item"),
-    QUOTE("quote", "Quote"),
-    COUNTDOWN("countdown", "Countdown"),
-    DIVIDER("divider", "Divider"),
-    POP_UP("pop-up", "Pop-up"),
-    DISCLOSURE("disclosure", "Affiliate disclosure"),
-    CODE("code", "Code");
+    HEADLINE("headline", "Headline", new Block.Headline("")),
+    SUB_HEADLINE("sub-headline", "Sub-headline", new Block.SubHeadline("")),
+    TEXT("text", "Text", new Block.Text(new RichText(""))),
+    BENEFITS("benefits", "Benefit list", new Block.Benefits(List.of())),
+    PICTURE("picture", "Picture", new Block.Picture("", "", false)),
+    VIDEO("video", "Video", Block.Video.EMPTY),
+    BUTTON("button", "Button", new Block.Button("", new NextStep.NotChosen())),
+    FORM("form", "Opt-in form", Block.Form.EMPTY),
+    BONUS_LIST("bonus-list", "Bonus list", new Block.BonusList("", true)),
+    BONUS("bonus", "Bonus", new Block.Bonus("", "", "", "")),
+    QUIZ("quiz", "Quiz", new Block.Quiz("Next", new NextStep.NotChosen())),
+    QUESTION("question", "Question", new Block.Question("", List.of())),
+    OFFER_ITEM("offer-item", "Offer item", new Block.OfferItem("", "", "", "", "", new NextStep.NotChosen())),
+    QUOTE("quote", "Quote", new Block.Quote("", "")),
+    COUNTDOWN("countdown", "Countdown", Block.Countdown.EMPTY),
+    DIVIDER("divider", "Divider", new Block.Divider()),
+    POP_UP("pop-up", "Pop-up", new Block.PopUp("")),
+    DISCLOSURE(
+            "disclosure",
+            "Affiliate disclosure",
+            new Block.Disclosure("I earn a commission if you buy through this page. It costs you nothing extra.")),
+    CODE("code", "Code", new Block.Code(""));
 
     private final String key;
     private final String words;
+    private final Block empty;
 
-    BlockKind(String key, String words) {
+    BlockKind(String key, String words, Block empty) {
         this.key = key;
         this.words = words;
+        this.empty = empty;
     }
 
     /** The name of the kind in documents and addresses. */
@@ -69,27 +74,6 @@ public enum BlockKind {
 
     /** A block of this kind with nothing in it yet. */
     public Block empty() {
-        return switch (this) {
-            case HEADLINE -> new Block.Headline("");
-            case SUB_HEADLINE -> new Block.SubHeadline("");
-            case TEXT -> new Block.Text(new RichText(""));
-            case BENEFITS -> new Block.Benefits(List.of());
-            case PICTURE -> new Block.Picture("", "", false);
-            case VIDEO -> Block.Video.EMPTY;
-            case BUTTON -> new Block.Button("", new NextStep.NotChosen());
-            case FORM -> Block.Form.EMPTY;
-            case BONUS_LIST -> new Block.BonusList("", true);
-            case BONUS -> new Block.Bonus("", "", "", "");
-            case QUIZ -> new Block.Quiz("Next", new NextStep.NotChosen());
-            case QUESTION -> new Block.Question("", List.of());
-            case OFFER_ITEM -> new Block.OfferItem("", "", "", "", "", new NextStep.NotChosen());
-            case QUOTE -> new Block.Quote("", "");
-            case COUNTDOWN -> Block.Countdown.EMPTY;
-            case DIVIDER -> new Block.Divider();
-            case POP_UP -> new Block.PopUp("");
-            case DISCLOSURE ->
-                new Block.Disclosure("I earn a commission if you buy through this page. It costs you nothing extra.");
-            case CODE -> new Block.Code("");
-        };
+        return empty;
     }
 }
