@@ -42,17 +42,25 @@ abstract class EarlierInstallation {
 
     @DynamicPropertySource
     static void settings(DynamicPropertyRegistry registry) throws IOException, SQLException {
-        try (InputStream dump = new GZIPInputStream(new ClassPathResource("earlier/step-3.sql.gz").getInputStream())) {
-            TestDatabase.restore("earlier", dump);
+        restored(registry, "step-3", CONSOLE, SITE);
+    }
+
+    /** An installation with the database that a version left. */
+    static void restored(DynamicPropertyRegistry registry, String version, int console, int site)
+            throws IOException, SQLException {
+        String database = "earlier_" + version.replace("-", "_");
+        try (InputStream dump =
+                new GZIPInputStream(new ClassPathResource("earlier/" + version + ".sql.gz").getInputStream())) {
+            TestDatabase.restore(database, dump);
         }
         Path files = Files.createTempDirectory("ferret-earlier-files");
         try (InputStream pdf = new ClassPathResource("demo/harvest-calendar.pdf").getInputStream()) {
             Files.copy(pdf, files.resolve(HARVEST));
         }
-        registry.add("spring.datasource.url", () -> TestDatabase.url("earlier"));
+        registry.add("spring.datasource.url", () -> TestDatabase.url(database));
         registry.add("spring.datasource.password", TestDatabase::password);
-        registry.add("server.port", () -> CONSOLE);
-        registry.add("ferret.site-port", () -> SITE);
+        registry.add("server.port", () -> console);
+        registry.add("ferret.site-port", () -> site);
         registry.add("ferret.console-address", () -> "https://console.growbench.example");
         registry.add("ferret.site-address", () -> "https://growbench.example");
         registry.add("ferret.proxies", () -> "127.0.0.1");
