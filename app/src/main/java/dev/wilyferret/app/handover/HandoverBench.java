@@ -1,6 +1,7 @@
 package dev.wilyferret.app.handover;
 
 import dev.wilyferret.app.forms.Intake;
+import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.people.MailList;
 import dev.wilyferret.app.people.People;
@@ -20,7 +21,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.random.RandomGenerator;
-import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -30,7 +30,6 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.server.ResponseStatusException;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** Where a list's subscribers are handed on to: the form code is pasted, read, tried, then kept. */
@@ -78,7 +77,7 @@ class HandoverBench {
     }
 
     private MailList list(Member member, ListId id) {
-        return lists.find(member.workspace(), id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        return lists.find(member.workspace(), id).orElseThrow(NotFound::new);
     }
 
     /** Reads a pasted form code and proposes what fills its fields. */

@@ -6,6 +6,7 @@ import dev.wilyferret.app.people.MailList;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
 import dev.wilyferret.app.secrets.Seals;
+import dev.wilyferret.app.secrets.Signing;
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.core.id.HandoverId;
 import dev.wilyferret.core.id.Id;
@@ -15,15 +16,14 @@ import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.mail.Retry;
 import dev.wilyferret.core.people.Standing;
+import dev.wilyferret.core.text.PlainText;
 import java.io.IOException;
 import java.net.URI;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
-import java.security.GeneralSecurityException;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -31,8 +31,6 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.Semaphore;
 import java.util.stream.Collectors;
-import javax.crypto.Mac;
-import javax.crypto.spec.SecretKeySpec;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.event.EventListener;
@@ -208,7 +206,7 @@ public class Handovers {
         String clean = answer.replaceAll("<[^<>]*+>", " ")
                 .replaceAll("[\\p{C}\\s]++", " ")
                 .strip();
-        return clean.length() > 300 ? clean.substring(0, 299) + "…" : clean;
+        return PlainText.cut(clean, 300);
     }
 
     private Outside.Answer webhook(Handover to, Subscriber one) throws IOException {
@@ -238,13 +236,7 @@ public class Handovers {
     }
 
     static String signature(String secret, String text) {
-        try {
-            Mac mac = Mac.getInstance("HmacSHA256");
-            mac.init(new SecretKeySpec(secret.getBytes(StandardCharsets.UTF_8), "HmacSHA256"));
-            return HexFormat.of().formatHex(mac.doFinal(text.getBytes(StandardCharsets.UTF_8)));
-        } catch (GeneralSecurityException e) {
-            throw new IllegalStateException("Every Java runtime has HmacSHA256", e);
-        }
+        return Signing.of(secret.getBytes(StandardCharsets.UTF_8), text);
     }
 
     private Outside.Answer form(Handover to, Subscriber one) throws IOException {

@@ -1,5 +1,6 @@
 package dev.wilyferret.app.leads;
 
+import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.promotions.Promotion;
@@ -8,13 +9,11 @@ import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.core.id.PromotionId;
 import java.util.List;
 import java.util.stream.Collectors;
-import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
-import org.springframework.web.server.ResponseStatusException;
 
 /** Who left an address on the pages of a promotion. */
 @Controller
@@ -32,9 +31,7 @@ class LeadsController {
 
     @GetMapping("/promotions/{promotion}/leads")
     String list(@AuthenticationPrincipal Member member, @PathVariable PromotionId promotion, Model model) {
-        Promotion opened = promotions
-                .find(member.workspace(), promotion)
-                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        Promotion opened = promotions.find(member.workspace(), promotion).orElseThrow(NotFound::new);
         List<Page> own = pages.ofPromotion(member.workspace(), promotion);
         model.addAttribute("promotion", opened);
         model.addAttribute("leads", leads.ofPromotion(member.workspace(), promotion));

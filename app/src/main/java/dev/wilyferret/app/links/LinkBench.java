@@ -2,6 +2,7 @@ package dev.wilyferret.app.links;
 
 import dev.wilyferret.app.clicks.ClickBook;
 import dev.wilyferret.app.forms.Intake;
+import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.offers.Offers;
 import dev.wilyferret.app.pages.Page;
@@ -20,7 +21,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
-import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -30,7 +30,6 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.server.ResponseStatusException;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** The bench of a promotion's tracking links: making one, taking it apart, and what each brought. */
@@ -185,8 +184,6 @@ class LinkBench {
     }
 
     private Promotion promotion(Member member, PromotionId id) {
-        return promotions
-                .find(member.workspace(), id)
-                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        return promotions.find(member.workspace(), id).orElseThrow(NotFound::new);
     }
 }

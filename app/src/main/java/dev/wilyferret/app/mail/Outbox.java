@@ -15,6 +15,7 @@ import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.mail.Retry;
 import dev.wilyferret.core.people.Standing;
+import dev.wilyferret.core.text.PlainText;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -272,7 +273,7 @@ public class Outbox {
 
     private static String shown(String answer) {
         String clean = answer.replaceAll("\\p{C}+", " ").strip();
-        return clean.length() > 300 ? clean.substring(0, 299) + "…" : clean;
+        return PlainText.cut(clean, 300);
     }
 
     /** How many letters of a mail are how far. */

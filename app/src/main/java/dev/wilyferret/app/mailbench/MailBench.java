@@ -1,6 +1,7 @@
 package dev.wilyferret.app.mailbench;
 
 import dev.wilyferret.app.forms.Intake;
+import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.mail.Broadcasts;
 import dev.wilyferret.app.mail.Mails;
 import dev.wilyferret.app.mail.Outbox;
@@ -28,7 +29,6 @@ import java.time.format.DateTimeParseException;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
-import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -39,7 +39,6 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.server.ResponseStatusException;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** The bench of a mail: its words on one side, the mail itself and how it reads to a filter on the other. */
@@ -81,7 +80,7 @@ class MailBench {
     }
 
     private Written mail(Member member, MailId id) {
-        return mails.find(member.workspace(), id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        return mails.find(member.workspace(), id).orElseThrow(NotFound::new);
     }
 
     @GetMapping
@@ -218,8 +217,8 @@ class MailBench {
             return Optional.of(
                     LocalDateTime.parse(typed.strip()).atZone(workspace.zone()).toInstant());
         } catch (DateTimeParseException e) {
-            throw new Refusal("\"%s\" is not a moment. Write it as 2026-12-24T18:00."
-                    .formatted(typed.length() > 30 ? typed.substring(0, 30) + "…" : typed));
+            throw new Refusal(
+                    "\"%s\" is not a moment. Write it as 2026-12-24T18:00.".formatted(PlainText.cut(typed, 30)));
         }
     }
 

@@ -1,5 +1,6 @@
 package dev.wilyferret.app.mailbench;
 
+import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.leads.Leads;
 import dev.wilyferret.app.mail.Letter;
 import dev.wilyferret.app.mail.Mails;
@@ -23,7 +24,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
-import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -31,7 +31,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.server.ResponseStatusException;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** The outbox, and all that is known of one person. */
@@ -119,7 +118,7 @@ class OutboxBench {
     }
 
     private Subscriber person(Member member, SubscriberId id) {
-        return people.find(member.workspace(), id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        return people.find(member.workspace(), id).orElseThrow(NotFound::new);
     }
 
     @PostMapping("/people/persons/{id}/tags")

@@ -1,5 +1,6 @@
 package dev.wilyferret.app.mailbench;
 
+import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.mail.Mails;
 import dev.wilyferret.app.mail.Outbox;
 import dev.wilyferret.app.mail.Written;
@@ -10,9 +11,9 @@ import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.MailId;
 import dev.wilyferret.core.mail.MailText;
+import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import java.time.Duration;
-import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -20,7 +21,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.server.ResponseStatusException;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** The mails a list sends by itself: their order, their times, on or off; and its broadcasts. */
@@ -115,8 +115,8 @@ class SequenceBench {
         if (!typed.strip().matches("\\d{1,5}")
                 || (unit != 1 && unit != 60 && unit != 1440)
                 || Integer.parseInt(typed.strip()) * (long) unit > MOST_MINUTES) {
-            throw new Refusal("\"%s\" is not a delay. Write a whole number, up to 90 days."
-                    .formatted(typed.length() > 20 ? typed.substring(0, 20) + "…" : typed));
+            throw new Refusal(
+                    "\"%s\" is not a delay. Write a whole number, up to 90 days.".formatted(PlainText.cut(typed, 20)));
         }
         return Duration.ofMinutes(Integer.parseInt(typed.strip()) * (long) unit);
     }
@@ -148,6 +148,6 @@ class SequenceBench {
     }
 
     private Written mail(Member member, MailId id) {
-        return mails.find(member.workspace(), id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        return mails.find(member.workspace(), id).orElseThrow(NotFound::new);
     }
 }

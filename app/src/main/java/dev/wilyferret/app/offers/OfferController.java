@@ -1,6 +1,7 @@
 package dev.wilyferret.app.offers;
 
 import dev.wilyferret.app.forms.Intake;
+import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.Workspaces;
@@ -9,7 +10,6 @@ import dev.wilyferret.core.offer.AffiliateLink;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
-import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -18,7 +18,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.server.ResponseStatusException;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** Listing, writing and changing offers. */
@@ -121,6 +120,6 @@ class OfferController {
     }
 
     private Offer offer(Member member, OfferId id) {
-        return offers.find(member.workspace(), id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        return offers.find(member.workspace(), id).orElseThrow(NotFound::new);
     }
 }

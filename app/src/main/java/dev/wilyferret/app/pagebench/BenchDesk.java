@@ -1,6 +1,7 @@
 package dev.wilyferret.app.pagebench;
 
 import dev.wilyferret.app.forms.Intake;
+import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pages.PageKind;
@@ -23,10 +24,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
-import org.springframework.web.server.ResponseStatusException;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** What the benches of all pages have in common: what they show around a page, publishing, renaming. */
@@ -48,15 +47,13 @@ class BenchDesk {
     }
 
     Promotion promotion(Member member, PromotionId id) {
-        return promotions
-                .find(member.workspace(), id)
-                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        return promotions.find(member.workspace(), id).orElseThrow(NotFound::new);
     }
 
     Page page(Member member, PromotionId promotion, PageId id) {
         return pages.find(member.workspace(), id)
                 .filter(page -> page.promotion().equals(promotion))
-                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+                .orElseThrow(NotFound::new);
     }
 
     /**

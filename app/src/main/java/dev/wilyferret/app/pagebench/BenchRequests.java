@@ -1,5 +1,6 @@
 package dev.wilyferret.app.pagebench;
 
+import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pages.PageKind;
 import dev.wilyferret.app.workspace.Member;
@@ -15,13 +16,11 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.MethodParameter;
-import org.springframework.http.HttpStatus;
 import org.springframework.security.core.Authentication;
 import org.springframework.web.bind.support.WebDataBinderFactory;
 import org.springframework.web.context.request.NativeWebRequest;
 import org.springframework.web.method.support.HandlerMethodArgumentResolver;
 import org.springframework.web.method.support.ModelAndViewContainer;
-import org.springframework.web.server.ResponseStatusException;
 import org.springframework.web.servlet.HandlerMapping;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 
@@ -55,12 +54,12 @@ class BenchRequests implements WebMvcConfigurer, HandlerMethodArgumentResolver {
         if (!(request.getAttribute(HandlerMapping.URI_TEMPLATE_VARIABLES_ATTRIBUTE) instanceof Map<?, ?> path)
                 || !(request.getUserPrincipal() instanceof Authentication signedIn)
                 || !(signedIn.getPrincipal() instanceof Member member)) {
-            throw new ResponseStatusException(HttpStatus.NOT_FOUND);
+            throw new NotFound();
         }
         PromotionId promotion = new PromotionId(id(path.get("promotion")));
         Page page = desk.getObject().page(member, promotion, new PageId(id(path.get("id"))));
         if (page.kind() != PageKind.CONTENT) {
-            throw new ResponseStatusException(HttpStatus.NOT_FOUND);
+            throw new NotFound();
         }
         String revision = request.getParameter("revision");
         return new BenchRequest(
@@ -76,7 +75,7 @@ class BenchRequests implements WebMvcConfigurer, HandlerMethodArgumentResolver {
         try {
             return UUID.fromString(String.valueOf(text));
         } catch (IllegalArgumentException noId) {
-            throw new ResponseStatusException(HttpStatus.NOT_FOUND);
+            throw new NotFound();
         }
     }
 }

@@ -1,6 +1,7 @@
 package dev.wilyferret.app.pagebench;
 
 import dev.wilyferret.app.forms.Intake;
+import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.core.id.PromotionId;
@@ -20,7 +21,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.random.RandomGenerator;
-import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.util.MultiValueMap;
@@ -29,7 +29,6 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.server.ResponseStatusException;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** The bench of a page that is read: its copy sheet on one side, the page itself on the other. */
@@ -98,12 +97,9 @@ class PageBench {
 
     private static Placed placed(Page page, String block) {
         if (!block.matches("[a-z0-9]{1,24}")) {
-            throw new ResponseStatusException(HttpStatus.NOT_FOUND);
+            throw new NotFound();
         }
-        return ((ContentPage) page.draft())
-                .blocks()
-                .find(new BlockId(block))
-                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        return ((ContentPage) page.draft()).blocks().find(new BlockId(block)).orElseThrow(NotFound::new);
     }
 
     /**
@@ -177,7 +173,7 @@ class PageBench {
                     case "show" -> blocks.changed(at, one -> one.with(false, one.audience()));
                     case "audience" -> blocks.changed(at, one -> one.with(one.hidden(), audience));
                     case "drop" -> blocks.without(at);
-                    default -> throw new ResponseStatusException(HttpStatus.NOT_FOUND);
+                    default -> throw new NotFound();
                 }),
                 true,
                 model);

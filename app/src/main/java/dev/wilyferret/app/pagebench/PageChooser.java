@@ -1,6 +1,7 @@
 package dev.wilyferret.app.pagebench;
 
 import dev.wilyferret.app.clicks.ClickBook;
+import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.pages.PageKind;
 import dev.wilyferret.app.pages.Pages;
@@ -8,7 +9,6 @@ import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.core.design.StartingDesign;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.link.SiteRoute;
-import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -17,7 +17,6 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.server.ResponseStatusException;
 
 /** The pages of a promotion, and the starting designs to make another from. */
 @Controller
@@ -51,8 +50,7 @@ class PageChooser {
     String make(
             @AuthenticationPrincipal Member member, @PathVariable PromotionId promotion, @RequestParam String design) {
         desk.promotion(member, promotion);
-        StartingDesign chosen =
-                StartingDesign.of(design).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        StartingDesign chosen = StartingDesign.of(design).orElseThrow(NotFound::new);
         return BenchRequest.toBench(pages.make(member.workspace(), promotion, chosen));
     }
 

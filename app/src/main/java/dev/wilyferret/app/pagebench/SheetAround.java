@@ -10,6 +10,7 @@ import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.Blocks;
 import dev.wilyferret.core.page.NextStep;
+import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import java.time.ZoneId;
 import java.util.ArrayList;
@@ -208,8 +209,8 @@ record SheetAround(
             return Optional.of(
                     java.time.LocalDateTime.parse(typed.strip()).atZone(zone).toInstant());
         } catch (java.time.format.DateTimeParseException e) {
-            throw new Refusal("\"%s\" is not a moment. Write it as 2026-12-24T18:00."
-                    .formatted(typed.length() > 30 ? typed.substring(0, 30) + "…" : typed));
+            throw new Refusal(
+                    "\"%s\" is not a moment. Write it as 2026-12-24T18:00.".formatted(PlainText.cut(typed, 30)));
         }
     }
 }

@@ -10,6 +10,7 @@ import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.FormField;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.RichText;
+import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.wording.BlockWords;
 import java.time.Instant;
 import java.time.format.DateTimeFormatter;
@@ -61,7 +62,7 @@ final class SheetLines {
                 .filter(BlockWords.Line::read)
                 .map(BlockWords.Line::words)
                 .findFirst()
-                .map(words -> words.length() > 40 ? words.substring(0, 39) + "…" : words)
+                .map(words -> PlainText.cut(words, 40))
                 .orElse(block.kind().words());
     }
 

@@ -1,5 +1,6 @@
 package dev.wilyferret.app.pagebench;
 
+import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.pages.LeftOut;
 import dev.wilyferret.app.pages.PageUnreadable;
 import dev.wilyferret.app.pages.Pages;
@@ -7,7 +8,6 @@ import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
 import java.util.List;
-import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -17,7 +17,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.server.ResponseStatusException;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** What stands in place of the bench of a page that cannot be read: why, and the way to bring back what can be. */
@@ -56,7 +55,7 @@ class Unreadables {
                 unreadable.stream()
                         .filter(page -> page.page().equals(id))
                         .findFirst()
-                        .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND)));
+                        .orElseThrow(NotFound::new));
         model.addAttribute("mendable", pages.mendable(member.workspace(), id));
         return "pages/unreadable";
     }

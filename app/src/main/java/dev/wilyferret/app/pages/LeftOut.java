@@ -2,6 +2,7 @@ package dev.wilyferret.app.pages;
 
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.text.PlainText;
 
 /**
  * A page visitors do not see though it is published: it cannot be drawn, or this program cannot read its document, since a
@@ -26,6 +27,6 @@ public record LeftOut(PageId page, PromotionId promotion, PageKind kind, String 
         String line = said == null || said.isBlank()
                 ? cause.getClass().getSimpleName()
                 : said.lines().findFirst().orElse(said);
-        return line.length() > LONGEST ? line.substring(0, LONGEST) + "…" : line;
+        return PlainText.cut(line, LONGEST);
     }
 }

@@ -1,6 +1,7 @@
 package dev.wilyferret.app.people;
 
 import dev.wilyferret.app.forms.Intake;
+import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.id.ImportId;
@@ -16,7 +17,6 @@ import java.util.List;
 import java.util.stream.Stream;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
-import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -27,7 +27,6 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.multipart.MultipartFile;
-import org.springframework.web.server.ResponseStatusException;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** Bringing people into a list from a file, and taking them along as one. */
@@ -99,8 +98,7 @@ class ImportBench {
     }
 
     private Imports.Look run(Member member, ImportId run) {
-        return imports.find(member.workspace(), run)
-                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        return imports.find(member.workspace(), run).orElseThrow(NotFound::new);
     }
 
     @PostMapping("/import/{run}")
@@ -148,8 +146,7 @@ class ImportBench {
             @PathVariable ImportId run,
             HttpServletResponse response)
             throws IOException {
-        String errors = imports.errors(member.workspace(), run)
-                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        String errors = imports.errors(member.workspace(), run).orElseThrow(NotFound::new);
         csv(response, "rows-not-taken.csv").write(errors.getBytes(StandardCharsets.UTF_8));
     }
 

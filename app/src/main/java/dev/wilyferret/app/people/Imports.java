@@ -332,7 +332,7 @@ public class Imports {
 
     private static String address(List<String> cells, ImportRow.Plan plan) {
         String text = cell(cells, plan, "email").replaceAll("\\p{C}", " ");
-        return text.length() > 100 ? text.substring(0, 99) + "…" : text;
+        return PlainText.cut(text, 100);
     }
 
     private static void note(StringBuilder errors, int number, String address, String reason) {

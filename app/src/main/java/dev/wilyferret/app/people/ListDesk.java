@@ -1,8 +1,10 @@
 package dev.wilyferret.app.people;
 
 import dev.wilyferret.app.forms.Intake;
+import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.people.Standing;
@@ -10,10 +12,8 @@ import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.List;
 import java.util.Optional;
-import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
-import org.springframework.web.server.ResponseStatusException;
 
 /** What all benches of a list have in common. */
 @Component
@@ -31,8 +31,7 @@ public class ListDesk {
 
     /** The list, shown above its bench; 404 if the workspace has no such list. */
     public MailList list(Member member, ListId id, String bench, Model model) {
-        MailList list =
-                lists.find(member.workspace(), id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        MailList list = lists.find(member.workspace(), id).orElseThrow(NotFound::new);
         model.addAttribute("list", list);
         model.addAttribute("bench", bench);
         return list;
@@ -55,9 +54,7 @@ public class ListDesk {
                 form.value("text").strip(),
                 form.value("tag"),
                 form.value("source"),
-                form.value("page").matches("[0-9a-f-]{36}")
-                        ? Optional.of(PageId.of(form.value("page")))
-                        : Optional.empty(),
+                Id.parse(form.value("page"), PageId::new),
                 day(form.value("from"))
                         .map(day -> day.atStartOfDay(workspace.zone()).toInstant()),
                 day(form.value("until"))

@@ -1,12 +1,11 @@
 package dev.wilyferret.app.people;
 
 import dev.wilyferret.app.secrets.Seals;
+import dev.wilyferret.app.secrets.Signing;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.SubscriberId;
 import dev.wilyferret.core.id.WorkspaceId;
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.Optional;
@@ -79,16 +78,11 @@ public class Passes {
             return Optional.empty();
         }
         String claim = parts[0] + "." + parts[1] + "." + parts[2];
-        boolean random = same(signature(workspace.get(), RANDOM + purpose, claim), parts[3]);
-        boolean earlier = same(signature(workspace.get(), purpose.name(), claim), parts[3]);
+        boolean random = Signing.same(signature(workspace.get(), RANDOM + purpose, claim), parts[3]);
+        boolean earlier = Signing.same(signature(workspace.get(), purpose.name(), claim), parts[3]);
         return random || earlier
                 ? Optional.of(new Claim(workspace.get(), who.get(), random, over(Long.parseLong(parts[2], 36))))
                 : Optional.empty();
-    }
-
-    private static boolean same(String one, String other) {
-        return MessageDigest.isEqual(
-                one.getBytes(StandardCharsets.US_ASCII), other.getBytes(StandardCharsets.US_ASCII));
     }
 
     private boolean over(long until) {

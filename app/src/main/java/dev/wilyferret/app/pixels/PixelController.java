@@ -2,6 +2,7 @@ package dev.wilyferret.app.pixels;
 
 import dev.wilyferret.app.clicks.ClickBook;
 import dev.wilyferret.app.forms.Intake;
+import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.core.address.UriTemplate;
 import dev.wilyferret.core.id.PixelId;
@@ -10,7 +11,6 @@ import dev.wilyferret.core.text.PlainText;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -19,7 +19,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.server.ResponseStatusException;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** Ad platform accounts: entering an id once, and seeing whether its pixel is alive. */
@@ -123,7 +122,6 @@ class PixelController {
     }
 
     private PixelAccount account(Member member, PixelId id) {
-        return accounts.find(member.workspace(), id)
-                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        return accounts.find(member.workspace(), id).orElseThrow(NotFound::new);
     }
 }

@@ -8,16 +8,16 @@ import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.people.MailList;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
+import dev.wilyferret.app.secrets.Signing;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.MailId;
 import dev.wilyferret.core.id.SubscriberId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.mail.SpamLook;
 import dev.wilyferret.core.people.Standing;
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
@@ -62,27 +62,21 @@ public class MailPreviews {
     /** The HTML a signed address names. */
     public Optional<String> open(String signed) {
         String[] parts = signed.split("\\.", -1);
-        String id = "[0-9a-f-]{36}";
-        if (parts.length != 4 || !parts[0].matches(id) || !parts[1].matches(id) || !parts[2].matches(id)) {
+        if (parts.length != 4) {
             return Optional.empty();
         }
-        WorkspaceId workspace = WorkspaceId.of(parts[0]);
         String claim = parts[0] + "." + parts[1] + "." + parts[2];
-        boolean ours = workspaces.exists(workspace)
-                && MessageDigest.isEqual(
-                        sign(workspace, claim).getBytes(StandardCharsets.UTF_8),
-                        parts[3].getBytes(StandardCharsets.UTF_8));
-        return ours
-                ? mails.find(workspace, MailId.of(parts[1]))
-                        .map(mail -> drawn(mail, as(mail, parts[2])).html())
-                : Optional.empty();
+        return Id.parse(parts[0], WorkspaceId::new)
+                .filter(workspaces::exists)
+                .filter(workspace -> Signing.same(sign(workspace, claim), parts[3]))
+                .flatMap(workspace -> Id.parse(parts[1], MailId::new).flatMap(mail -> mails.find(workspace, mail)))
+                .map(mail -> drawn(mail, as(mail, parts[2])).html());
     }
 
     /** Who a mail is shown to: the subscriber that is named, else the latest of the list, else somebody invented. */
     public Subscriber as(Written mail, String id) {
-        return Optional.of(id)
-                .filter(text -> text.matches("[0-9a-f-]{36}"))
-                .flatMap(text -> people.find(mail.workspace(), SubscriberId.of(text)))
+        return Id.parse(id, SubscriberId::new)
+                .flatMap(one -> people.find(mail.workspace(), one))
                 .filter(one -> one.list().equals(mail.list()) && one.standing() != Standing.ERASED)
                 .or(
                         () -> people

@@ -9,16 +9,16 @@ import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.app.secrets.Signing;
 import dev.wilyferret.app.shelf.Shelf;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.design.StartingDesign;
+import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.page.PageDocument;
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.ZoneOffset;
@@ -84,16 +84,12 @@ public class Previews {
     /** The preview a signed path names; no pixel fires on it. */
     public Optional<Opened> open(String signed) {
         String[] parts = signed.split("\\.", -1);
-        if (parts.length != 4
-                || !parts[0].matches("[0-9a-f-]{36}")
-                || !parts[1].matches("[0-9a-f-]{36}")
-                || !parts[2].matches("draft|public|\\d{1,6}")) {
+        if (parts.length != 4 || !parts[2].matches("draft|public|\\d{1,6}")) {
             return Optional.empty();
         }
-        return pages.find(WorkspaceId.of(parts[0]), PageId.of(parts[1]))
-                .filter(page -> MessageDigest.isEqual(
-                        path(page, parts[2]).getBytes(StandardCharsets.UTF_8),
-                        SiteRoute.PREVIEW.path(signed).getBytes(StandardCharsets.UTF_8)))
+        return Id.parse(parts[0], WorkspaceId::new)
+                .flatMap(workspace -> Id.parse(parts[1], PageId::new).flatMap(page -> pages.find(workspace, page)))
+                .filter(page -> Signing.same(path(page, parts[2]), SiteRoute.PREVIEW.path(signed)))
                 .flatMap(page -> document(page, parts[2]).map(document -> opened(page, document)));
     }
 

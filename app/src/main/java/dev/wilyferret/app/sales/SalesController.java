@@ -1,5 +1,6 @@
 package dev.wilyferret.app.sales;
 
+import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.offers.Network;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.offers.Offers;
@@ -14,7 +15,6 @@ import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -22,7 +22,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.server.ResponseStatusException;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** Sales of the workspace and of a promotion, and every postback that came in. */
@@ -61,9 +60,7 @@ class SalesController {
 
     @GetMapping("/promotions/{promotion}/sales")
     String ofPromotion(@AuthenticationPrincipal Member member, @PathVariable PromotionId promotion, Model model) {
-        Promotion opened = promotions
-                .find(member.workspace(), promotion)
-                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        Promotion opened = promotions.find(member.workspace(), promotion).orElseThrow(NotFound::new);
         show(member, sales.ofPromotion(member.workspace(), promotion), model);
         model.addAttribute("promotion", opened);
         return "sales/promotion";
@@ -87,8 +84,7 @@ class SalesController {
         Optional<NumberStyle> chosen = Stream.of(NumberStyle.values())
                 .filter(one -> one.name().equals(style))
                 .findFirst();
-        long read = sales.writesNumbers(member.workspace(), network, chosen)
-                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        long read = sales.writesNumbers(member.workspace(), network, chosen).orElseThrow(NotFound::new);
         after.addFlashAttribute(
                 "said",
                 "Kept."

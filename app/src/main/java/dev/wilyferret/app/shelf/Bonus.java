@@ -48,7 +48,7 @@ public record Bonus(
         String text = typed.strip();
         if (!text.matches("(\\d{1,7}(\\.\\d{1,3})?)?")) {
             throw new Refusal("\"%s\" is not a value. Write digits with an optional point, for example 19.50."
-                    .formatted(text.length() > 20 ? text.substring(0, 20) + "…" : text));
+                    .formatted(PlainText.cut(text, 20)));
         }
         return text;
     }

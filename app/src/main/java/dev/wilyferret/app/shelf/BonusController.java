@@ -1,6 +1,7 @@
 package dev.wilyferret.app.shelf;
 
 import dev.wilyferret.app.forms.Intake;
+import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.people.MailList;
 import dev.wilyferret.app.workspace.Member;
@@ -13,7 +14,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
-import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -22,7 +22,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.server.ResponseStatusException;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** The bonuses on the shelf: listed, written, and how often each was fetched. */
@@ -54,8 +53,7 @@ class BonusController {
 
     @GetMapping("/shelf/bonuses/{id}")
     String open(@AuthenticationPrincipal Member member, @PathVariable BonusId id, Model model) {
-        Bonus bonus = bonuses.find(member.workspace(), id)
-                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        Bonus bonus = bonuses.find(member.workspace(), id).orElseThrow(NotFound::new);
         Map<String, String> values = new HashMap<>();
         values.put("name", bonus.name());
         values.put("about", bonus.about());
@@ -86,8 +84,7 @@ class BonusController {
             @RequestParam MultiValueMap<String, String> typed,
             Model model,
             RedirectAttributes after) {
-        id.ifPresent(known -> bonuses.find(member.workspace(), known)
-                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND)));
+        id.ifPresent(known -> bonuses.find(member.workspace(), known).orElseThrow(NotFound::new));
         Intake form = Intake.of(typed);
         form.take("name", text -> PlainText.line("name of the bonus", text, 120));
         form.take("about", text -> PlainText.optionalLine("description of the bonus", text, 300));

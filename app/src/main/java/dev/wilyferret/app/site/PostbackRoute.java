@@ -4,11 +4,10 @@ import dev.wilyferret.app.live.SnapshotKeeper;
 import dev.wilyferret.app.offers.Network;
 import dev.wilyferret.app.sales.Postback;
 import dev.wilyferret.app.sales.Sales;
+import dev.wilyferret.app.secrets.Signing;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 
@@ -40,7 +39,7 @@ class PostbackRoute {
                     "The secret cannot be checked just now. Please send this again later.");
             return;
         }
-        if (!MessageDigest.isEqual(bytes(network.secret()), bytes(parameter(request, "secret")))) {
+        if (!Signing.same(network.secret(), parameter(request, "secret"))) {
             answers.plain(response, HttpServletResponse.SC_FORBIDDEN, "The secret is wrong.");
             return;
         }
@@ -57,9 +56,5 @@ class PostbackRoute {
 
     private static String parameter(HttpServletRequest request, String name) {
         return Optional.ofNullable(request.getParameter(name)).orElse("");
-    }
-
-    private static byte[] bytes(String text) {
-        return text.getBytes(StandardCharsets.UTF_8);
     }
 }

@@ -1,5 +1,6 @@
 package dev.wilyferret.app.trails;
 
+import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.trail.PageMap;
 import java.util.List;
 import java.util.Map;
@@ -75,6 +76,6 @@ public record PlanDrawing(List<Box> boxes, List<Line> lines, int width, int heig
     }
 
     private static String cut(String words, int most) {
-        return words.length() <= most ? words : words.substring(0, most - 1) + "…";
+        return PlainText.cut(words, most);
     }
 }

@@ -2,6 +2,7 @@ package dev.wilyferret.app.trails;
 
 import dev.wilyferret.app.clicks.ClickBook;
 import dev.wilyferret.app.clicks.ListedClick;
+import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.links.Links;
 import dev.wilyferret.app.links.TrackingLink;
@@ -32,7 +33,6 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
-import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -41,7 +41,6 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.server.ResponseStatusException;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** A promotion's trail, the lists behind its figures, and the benches that only look. */
@@ -122,7 +121,7 @@ class PromotionController {
             @RequestParam(defaultValue = "") String secondOffer,
             RedirectAttributes after) {
         Promotion opened = promotion(member, promotion);
-        ReadyTrail chosen = ReadyTrail.of(trail).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        ReadyTrail chosen = ReadyTrail.of(trail).orElseThrow(NotFound::new);
         try {
             List<Offer> all = offers.of(member.workspace());
             Optional<Offer> own = offers.find(member.workspace(), opened.offer());
@@ -172,7 +171,7 @@ class PromotionController {
         Station.Kind station = List.of(Station.Kind.values()).stream()
                 .filter(kind -> kind.name().equalsIgnoreCase(behind))
                 .findFirst()
-                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+                .orElseThrow(NotFound::new);
         model.addAttribute("promotion", promotion(member, promotion));
         model.addAttribute("station", station);
         model.addAttribute("most", ClickBook.LIST);
@@ -265,8 +264,6 @@ class PromotionController {
     }
 
     private Promotion promotion(Member member, PromotionId id) {
-        return promotions
-                .find(member.workspace(), id)
-                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        return promotions.find(member.workspace(), id).orElseThrow(NotFound::new);
     }
 }

@@ -2,6 +2,7 @@ package dev.wilyferret.app.trails;
 
 import dev.wilyferret.app.clicks.ClickBook;
 import dev.wilyferret.app.clicks.ListedClick;
+import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.links.Links;
 import dev.wilyferret.app.links.TrackingLink;
 import dev.wilyferret.app.pages.Page;
@@ -27,7 +28,6 @@ import java.util.Map;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
-import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -36,7 +36,6 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.server.ResponseStatusException;
 
 /** One click, opened: the visitor's walk along the trail; and the owner's word on whether it counts. */
 @Controller
@@ -62,8 +61,7 @@ class WalkController {
     @GetMapping("/clicks/{id}")
     String open(@AuthenticationPrincipal Member member, @PathVariable ClickId id, Model model) {
         WorkspaceId workspace = member.workspace();
-        SiteEvent.Click click =
-                clicks.click(workspace, id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        SiteEvent.Click click = clicks.click(workspace, id).orElseThrow(NotFound::new);
         Promotion promotion = promotions.find(workspace, click.promotion()).orElseThrow();
         List<Page> own = pages.ofPromotion(workspace, promotion.id());
         Set<PageId> redirects = own.stream()
@@ -107,7 +105,7 @@ class WalkController {
             @PathVariable ClickId id,
             @RequestParam boolean counts,
             @RequestHeader(name = "Referer", defaultValue = "") String from) {
-        clicks.click(member.workspace(), id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        clicks.click(member.workspace(), id).orElseThrow(NotFound::new);
         clicks.rule(member.workspace(), id, counts);
         return "redirect:" + backTo(from, "/clicks/" + id);
     }

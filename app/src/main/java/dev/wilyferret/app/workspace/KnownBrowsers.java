@@ -1,12 +1,11 @@
 package dev.wilyferret.app.workspace;
 
+import dev.wilyferret.app.secrets.Signing;
 import dev.wilyferret.core.id.MemberId;
 import dev.wilyferret.core.id.ShortId;
 import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
 import java.time.Duration;
 import java.util.Arrays;
 import java.util.Optional;
@@ -45,9 +44,7 @@ class KnownBrowsers {
         String[] parts = value.split("\\.", -1);
         return parts.length == 3
                 && ShortId.parse(parts[0], MemberId::new).equals(Optional.of(member.account()))
-                && MessageDigest.isEqual(
-                        signed(member, parts[1]).getBytes(StandardCharsets.UTF_8),
-                        value.getBytes(StandardCharsets.UTF_8));
+                && Signing.same(signed(member, parts[1]), value);
     }
 
     private String signed(Member member, String browser) {

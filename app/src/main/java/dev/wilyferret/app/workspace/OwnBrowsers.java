@@ -1,12 +1,11 @@
 package dev.wilyferret.app.workspace;
 
+import dev.wilyferret.app.secrets.Signing;
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.VisitorId;
 import dev.wilyferret.core.id.WorkspaceId;
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -61,23 +60,22 @@ public class OwnBrowsers {
     @Transactional
     public Optional<String> redeem(String pass, String label) {
         String[] parts = pass.split("\\.", -1);
-        if (parts.length != 3 || !parts[0].matches("[0-9a-f-]{36}") || !parts[1].matches("\\d{1,12}")) {
+        if (parts.length != 3 || !parts[1].matches("\\d{1,12}")) {
             return Optional.empty();
         }
-        WorkspaceId workspace = WorkspaceId.of(parts[0]);
-        boolean known = workspaces.all().stream().anyMatch(one -> one.id().equals(workspace));
-        if (!known || clock.instant().getEpochSecond() > Long.parseLong(parts[1])) {
+        Optional<WorkspaceId> known = Id.parse(parts[0], WorkspaceId::new).filter(workspaces::exists);
+        if (known.isEmpty() || clock.instant().getEpochSecond() > Long.parseLong(parts[1])) {
             return Optional.empty();
         }
-        String expected = workspaces.sign(workspace, "own." + parts[0] + "." + parts[1]);
-        if (!MessageDigest.isEqual(
-                expected.getBytes(StandardCharsets.US_ASCII), parts[2].getBytes(StandardCharsets.UTF_8))) {
+        WorkspaceId workspace = known.get();
+        if (!Signing.same(workspaces.sign(workspace, "own." + parts[0] + "." + parts[1]), parts[2])) {
             return Optional.empty();
         }
         byte[] token = new byte[16];
         random.nextBytes(token);
         String text = Base64.getUrlEncoder().withoutPadding().encodeToString(token);
-        browsers.save(new OwnBrowserRow(RowKey.of(workspace, ids.next()), digest(text), label, clock.instant()));
+        browsers.save(
+                new OwnBrowserRow(RowKey.of(workspace, ids.next()), Signing.fingerprint(text), label, clock.instant()));
         return Optional.of(text);
     }
 
@@ -104,14 +102,6 @@ public class OwnBrowsers {
 
     /** What is kept of a cookie's token: its SHA-256, in hexadecimal. */
     public static String fingerprint(String token) {
-        return HexFormat.of().formatHex(digest(token));
-    }
-
-    private static byte[] digest(String token) {
-        try {
-            return MessageDigest.getInstance("SHA-256").digest(token.getBytes(StandardCharsets.UTF_8));
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException("Every Java runtime has SHA-256", e);
-        }
+        return HexFormat.of().formatHex(Signing.fingerprint(token));
     }
 }

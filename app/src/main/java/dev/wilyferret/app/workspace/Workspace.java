@@ -23,8 +23,8 @@ public record Workspace(WorkspaceId id, String name, Currency currency, ZoneId z
         public static int parse(String typed) {
             String text = typed.strip();
             if (!text.matches("[1-9]|[1-5]\\d|60")) {
-                throw new Refusal("\"%s\" is not a size. Write whole megabytes from 1 to 60."
-                        .formatted(text.length() > 20 ? text.substring(0, 20) + "…" : text));
+                throw new Refusal(
+                        "\"%s\" is not a size. Write whole megabytes from 1 to 60.".formatted(PlainText.cut(text, 20)));
             }
             return Integer.parseInt(text);
         }

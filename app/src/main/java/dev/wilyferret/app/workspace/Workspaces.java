@@ -1,11 +1,10 @@
 package dev.wilyferret.app.workspace;
 
 import dev.wilyferret.app.secrets.Seals;
+import dev.wilyferret.app.secrets.Signing;
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.WorkspaceId;
-import java.nio.charset.StandardCharsets;
-import java.security.GeneralSecurityException;
 import java.time.Clock;
 import java.time.ZoneId;
 import java.util.Currency;
@@ -13,8 +12,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.random.RandomGenerator;
-import javax.crypto.Mac;
-import javax.crypto.spec.SecretKeySpec;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -22,8 +19,6 @@ import org.springframework.transaction.annotation.Transactional;
 /** Workspaces: making them, their details, and what is signed in their name. */
 @Service
 public class Workspaces {
-
-    private static final String HMAC = "HmacSHA256";
 
     private final WorkspaceStore workspaces;
     private final AccountStore accounts;
@@ -33,9 +28,9 @@ public class Workspaces {
     private final RandomGenerator random;
     private final Clock clock;
     /** They never change. */
-    private final Map<WorkspaceId, SecretKeySpec> signingKeys = new ConcurrentHashMap<>();
+    private final Map<WorkspaceId, byte[]> signingKeys = new ConcurrentHashMap<>();
 
-    private final Map<WorkspaceId, SecretKeySpec> erasureKeys = new ConcurrentHashMap<>();
+    private final Map<WorkspaceId, byte[]> erasureKeys = new ConcurrentHashMap<>();
 
     Workspaces(
             WorkspaceStore workspaces,
@@ -120,26 +115,12 @@ public class Workspaces {
      * @throws Seals.Unreadable if the key file is missing
      */
     public String sign(WorkspaceId id, String text) {
-        return hash(
-                signingKeys.computeIfAbsent(id, known -> new SecretKeySpec(seals.open(row(known).signingKey), HMAC)),
-                text);
+        return Signing.of(signingKeys.computeIfAbsent(id, known -> seals.open(row(known).signingKey)), text);
     }
 
     /** What is kept of an erased address: a hash (HMAC-SHA-256, hexadecimal) under a key for nothing else. */
     public String erasureHash(WorkspaceId id, String addressKey) {
-        return hash(
-                erasureKeys.computeIfAbsent(id, known -> new SecretKeySpec(seals.open(row(known).erasureKey), HMAC)),
-                addressKey);
-    }
-
-    private static String hash(SecretKeySpec key, String text) {
-        try {
-            Mac mac = Mac.getInstance(HMAC);
-            mac.init(key);
-            return java.util.HexFormat.of().formatHex(mac.doFinal(text.getBytes(StandardCharsets.UTF_8)));
-        } catch (GeneralSecurityException e) {
-            throw new IllegalStateException("Every Java runtime has HmacSHA256", e);
-        }
+        return Signing.of(erasureKeys.computeIfAbsent(id, known -> seals.open(row(known).erasureKey)), addressKey);
     }
 
     private WorkspaceRow row(WorkspaceId id) {

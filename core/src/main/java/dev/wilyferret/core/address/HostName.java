@@ -1,6 +1,7 @@
 package dev.wilyferret.core.address;
 
 import com.ibm.icu.text.IDNA;
+import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import java.util.EnumSet;
 import java.util.Locale;
@@ -97,7 +98,7 @@ public final class HostName {
     }
 
     private static Refusal wrong(String typed, String why) {
-        return new Refusal("The host \"%s\" %s. Check it, for example shop.example."
-                .formatted(typed.length() <= 80 ? typed : typed.substring(0, 80) + "…", why));
+        return new Refusal(
+                "The host \"%s\" %s. Check it, for example shop.example.".formatted(PlainText.cut(typed, 80), why));
     }
 }

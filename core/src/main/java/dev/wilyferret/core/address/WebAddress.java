@@ -124,7 +124,7 @@ public record WebAddress(String text) {
         int port = typed.matches("[0-9]{1,9}") ? Integer.parseInt(typed) : 0;
         if (port < 1 || port > MOST_PORT) {
             throw new Refusal("\"%s\" is no port. It is a number from 1 to 65535; most addresses need none."
-                    .formatted(typed.length() <= 20 ? typed : typed.substring(0, 20) + "…"));
+                    .formatted(PlainText.cut(typed, 20)));
         }
         return port;
     }

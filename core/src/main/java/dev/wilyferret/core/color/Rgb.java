@@ -1,5 +1,6 @@
 package dev.wilyferret.core.color;
 
+import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import java.util.Locale;
 
@@ -21,7 +22,7 @@ public record Rgb(int red, int green, int blue) {
         if (!text.matches("#[0-9a-fA-F]{6}")) {
             throw new Refusal(
                     "“%s” is not a colour. Write # and six digits or letters from a to f, for example #2c6a3f."
-                            .formatted(text.length() > 20 ? text.substring(0, 20) + "…" : text));
+                            .formatted(PlainText.cut(text, 20)));
         }
         return ofBits(Integer.parseInt(text.substring(1), 16));
     }

@@ -1,5 +1,6 @@
 package dev.wilyferret.core.money;
 
+import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import java.math.BigDecimal;
 import java.util.Currency;
@@ -156,7 +157,7 @@ public record Money(long minor, Currency currency) {
     }
 
     private static Refusal noAmount(String what, String typed) {
-        String shown = typed.length() <= LONGEST ? typed : typed.substring(0, LONGEST) + "…";
+        String shown = PlainText.cut(typed, LONGEST);
         return new Refusal("The %s \"%s\" is not an amount. Write digits, for example 27.50.".formatted(what, shown));
     }
 }

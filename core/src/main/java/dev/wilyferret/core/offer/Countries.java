@@ -1,5 +1,6 @@
 package dev.wilyferret.core.offer;
 
+import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import java.util.Arrays;
 import java.util.Locale;
@@ -33,7 +34,7 @@ public record Countries(SortedSet<String> codes) {
                 .collect(Collectors.toCollection(TreeSet::new));
         for (String code : codes) {
             if (!KNOWN.contains(code)) {
-                String shown = code.length() > 20 ? code.substring(0, 20) + "…" : code;
+                String shown = PlainText.cut(code, 20);
                 throw new Refusal(
                         "\"%s\" is not a country code. Use two letters each, for example DE, AT, CH; leave it empty for every country."
                                 .formatted(shown));

@@ -166,7 +166,7 @@ public sealed interface Block {
             value = value.strip();
             if (!value.isEmpty() && !value.matches("\\d{1,7}(\\.\\d{1,3})?")) {
                 throw new Refusal("\"%s\" is not a value. Write digits with an optional point, for example 19.50."
-                        .formatted(value.length() > 20 ? value.substring(0, 20) + "…" : value));
+                        .formatted(PlainText.cut(value, 20)));
             }
         }
     }

@@ -1,5 +1,6 @@
 package dev.wilyferret.core.page;
 
+import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import java.util.random.RandomGenerator;
 
@@ -12,7 +13,7 @@ public record BlockId(String text) {
     public BlockId {
         if (!text.matches("[a-z0-9]{1,24}")) {
             throw new Refusal("A block's id has 1 to 24 small letters and digits, which “%s” has not."
-                    .formatted(text.length() > 30 ? text.substring(0, 30) + "…" : text));
+                    .formatted(PlainText.cut(text, 30)));
         }
     }
 

@@ -1,5 +1,6 @@
 package dev.wilyferret.core.page;
 
+import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 
 /** The longest a redirect page keeps a visitor, 0 to 5,000 ms; it sends them on sooner once every pixel has answered. */
@@ -20,7 +21,7 @@ public record Hold(int millis) {
         String text = typed.strip();
         if (!text.matches("-?\\d{1,9}")) {
             throw new Refusal("\"%s\" is not a time. Write whole milliseconds from 0 to %,d, for example 1000."
-                    .formatted(text.length() > 20 ? text.substring(0, 20) + "…" : text, MOST));
+                    .formatted(PlainText.cut(text, 20), MOST));
         }
         return new Hold(Integer.parseInt(text));
     }

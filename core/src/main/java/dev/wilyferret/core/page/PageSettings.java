@@ -33,7 +33,7 @@ public record PageSettings(
         language = language.strip();
         if (language.length() > 35 || !language.matches("[a-z]{2,3}(-[A-Za-z0-9]{2,8})*")) {
             throw new Refusal("“%s” is not a language tag. Write for example en, de or pt-BR."
-                    .formatted(language.length() > 20 ? language.substring(0, 20) + "…" : language));
+                    .formatted(PlainText.cut(language, 20)));
         }
         headCode = PlainText.lines("code for the head", headCode.replace("\t", "  "), 10_000);
         endCode = PlainText.lines("code for the end", endCode.replace("\t", "  "), 10_000);

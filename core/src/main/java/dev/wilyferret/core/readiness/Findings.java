@@ -4,6 +4,7 @@ import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.Placed;
 import dev.wilyferret.core.readiness.Finding.Check;
 import dev.wilyferret.core.readiness.Finding.Grade;
+import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.TokenText;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -152,6 +153,6 @@ final class Findings {
     }
 
     private static String shortened(String text) {
-        return text.length() > 80 ? text.substring(0, 79) + "…" : text;
+        return PlainText.cut(text, 80);
     }
 }

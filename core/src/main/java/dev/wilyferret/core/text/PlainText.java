@@ -35,6 +35,13 @@ public final class PlainText {
         return checked(what, typed.replace("\r\n", "\n").strip(), most, true);
     }
 
+    /** A text as far as it fits, with … at the end where more was there. */
+    public static String cut(String text, int most) {
+        return text.codePointCount(0, text.length()) <= most
+                ? text
+                : text.substring(0, text.offsetByCodePoints(0, most - 1)) + "…";
+    }
+
     private static String checked(String what, String text, int most, boolean breaks) {
         int length = text.codePointCount(0, text.length());
         if (length > most) {

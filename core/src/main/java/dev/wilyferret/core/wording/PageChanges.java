@@ -8,6 +8,7 @@ import dev.wilyferret.core.page.PageDocument.ContentPage;
 import dev.wilyferret.core.page.PageDocument.RedirectPage;
 import dev.wilyferret.core.page.PageSettings;
 import dev.wilyferret.core.page.Placed;
+import dev.wilyferret.core.text.PlainText;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -183,6 +184,6 @@ public final class PageChanges {
     }
 
     private static String cut(String words) {
-        return words.length() <= SHOWN ? words : words.substring(0, SHOWN - 1) + "…";
+        return PlainText.cut(words, SHOWN);
     }
 }

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.Instant;
 import java.time.InstantSource;
+import java.util.List;
 import java.util.UUID;
 import java.util.random.RandomGeneratorFactory;
 import net.jqwik.api.ForAll;
@@ -76,5 +77,15 @@ class IdsTest {
             })
     void refusesWhatIsNoShortId(String text) {
         assertThat(ShortId.parse(text)).isEmpty();
+    }
+
+    @Test
+    void anIdIsReadOnlyAsItWritesItself() {
+        PageId page = new PageId(new UUID(0x0192_0000_0000_7000L, 0x8000_0000_0000_0001L));
+        assertThat(Id.parse(page.toString(), PageId::new)).contains(page);
+        assertThat(ShortId.parse(ShortId.of(page), PageId::new)).contains(page);
+        for (String none : List.of("", "0-0-0-0-0", page + " ", page.toString().replace('0', 'g'), "x".repeat(36))) {
+            assertThat(Id.parse(none, PageId::new)).as(none).isEmpty();
+        }
     }
 }

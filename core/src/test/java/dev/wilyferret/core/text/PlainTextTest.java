@@ -65,4 +65,12 @@ class PlainTextTest {
             assertThat(refusal.getMessage()).startsWith("The text holds an invisible character");
         }
     }
+
+    @Test
+    void whatDoesNotFitIsCutBetweenCharacters() {
+        assertThat(PlainText.cut("oyster", 6)).isEqualTo("oyster");
+        assertThat(PlainText.cut("oysters", 6)).isEqualTo("oyste…");
+        assertThat(PlainText.cut("\uD83C\uDF44\uD83C\uDF44\uD83C\uDF44", 3)).hasSize(6);
+        assertThat(PlainText.cut("\uD83C\uDF44\uD83C\uDF44\uD83C\uDF44", 2)).isEqualTo("\uD83C\uDF44…");
+    }
 }
