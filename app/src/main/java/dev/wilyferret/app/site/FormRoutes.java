@@ -31,12 +31,9 @@ import dev.wilyferret.core.people.EmailAddress;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.ZoneOffset;
-import java.time.format.DateTimeFormatter;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -56,9 +53,6 @@ class FormRoutes {
 
     /** A person needs longer than this to read a form and fill it in. */
     private static final Duration TOO_FAST = Duration.ofMillis(1500);
-
-    private static final DateTimeFormatter CALENDAR_TIME =
-            DateTimeFormatter.ofPattern("yyyyMMdd'T'HHmmss'Z'").withZone(ZoneOffset.UTC);
 
     private final SnapshotKeeper snapshots;
     private final Leads leads;
@@ -336,25 +330,11 @@ class FormRoutes {
         }
         Instant begins = ((Block.Countdown) found.get().placed.block()).until().orElseThrow();
         LivePage page = found.get().page;
-        String title = page.document().title().replaceAll("([\\\\;,])", "\\\\$1");
         response.setContentType("text/calendar;charset=UTF-8");
         response.setHeader("Content-Disposition", "attachment; filename=\"event.ics\"");
         response.getOutputStream()
-                .write(String.join(
-                                "\r\n",
-                                "BEGIN:VCALENDAR",
-                                "VERSION:2.0",
-                                "PRODID:-//Wily Ferret//EN",
-                                "BEGIN:VEVENT",
-                                "UID:" + ShortId.of(page.id()) + "-" + blockId,
-                                "DTSTAMP:" + CALENDAR_TIME.format(clock.instant()),
-                                "DTSTART:" + CALENDAR_TIME.format(begins),
-                                "DTEND:" + CALENDAR_TIME.format(begins.plus(Duration.ofHours(1))),
-                                "SUMMARY:" + title,
-                                "END:VEVENT",
-                                "END:VCALENDAR",
-                                "")
-                        .getBytes(StandardCharsets.UTF_8));
+                .write(EventFile.of(
+                        ShortId.of(page.id()) + "-" + blockId, page.document().title(), begins, clock.instant()));
     }
 
     private static String parameter(HttpServletRequest request, String name) {

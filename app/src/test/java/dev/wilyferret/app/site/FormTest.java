@@ -28,7 +28,10 @@ import dev.wilyferret.core.page.PageDocument.ContentPage;
 import dev.wilyferret.core.page.PageSettings;
 import dev.wilyferret.core.page.Placed;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeFormatter;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -228,31 +231,47 @@ class FormTest extends AppTest {
     @Test
     void aCountdownEndsForEverybodyAtItsMoment() {
         var end = clock.instant().plus(Duration.ofMinutes(10));
-        publish(Scenario.content(
-                headline(),
-                Placed.of("gift", new Block.SubHeadline("With three bonuses")),
-                Placed.of(
-                        "go",
-                        new Block.Button(
-                                "Go", new NextStep.ToPage(trail.redirect().id()))),
-                Placed.of(
-                        "c",
-                        new Block.Countdown(
-                                Optional.of(end),
-                                "Ends in",
-                                "The bonuses have ended.",
-                                Optional.of(new BlockId("gift")),
-                                Optional.of(new BlockId("go")),
-                                new NextStep.ToOffer(),
-                                true)),
-                disclosure()));
+        publish(
+                Scenario.content(
+                                headline(),
+                                Placed.of("gift", new Block.SubHeadline("With three bonuses")),
+                                Placed.of(
+                                        "go",
+                                        new Block.Button(
+                                                "Go",
+                                                new NextStep.ToPage(
+                                                        trail.redirect().id()))),
+                                Placed.of(
+                                        "c",
+                                        new Block.Countdown(
+                                                Optional.of(end),
+                                                "Ends in",
+                                                "The bonuses have ended.",
+                                                Optional.of(new BlockId("gift")),
+                                                Optional.of(new BlockId("go")),
+                                                new NextStep.ToOffer(),
+                                                true)),
+                                disclosure())
+                        .with(
+                                PageSettings.titled(
+                                        "Fresh; on the balcony, from spores to pan: \u304d\u306e\u3053 for the whole autumn and \ud83c\udf44 winter")));
         Guest guest = guest();
         assertThat(guest.get(trail.bridgePath()).body())
                 .contains("With three bonuses", "data-until=\"", trail.redirectPath());
         HttpResponse<String> calendar =
                 guest.get("/calendar/" + ShortId.of(trail.bridge().id()) + "/c");
-        assertThat(calendar.body())
-                .contains("BEGIN:VEVENT\r\n", "DTSTART:2026", "SUMMARY:Oyster mushrooms at home\r\n");
+        assertThat(calendar.body().lines().map(line -> line.getBytes(StandardCharsets.UTF_8).length))
+                .as("RFC 5545, 3.1: a line has at most 75 octets")
+                .allMatch(octets -> octets <= 75);
+        assertThat(calendar.body().replace("\r\n ", ""))
+                .contains(
+                        "BEGIN:VEVENT\r\n",
+                        "VERSION:2.0\r\n",
+                        "UID:" + ShortId.of(trail.bridge().id()) + "-c\r\n",
+                        "DTSTART:"
+                                + DateTimeFormatter.ofPattern("uuuuMMdd'T'HHmmss'Z'")
+                                        .format(end.atOffset(ZoneOffset.UTC)),
+                        "SUMMARY:Fresh\\; on the balcony\\, from spores to pan: \u304d\u306e\u3053 for the whole autumn and \ud83c\udf44 winter\r\n");
         clock.pass(Duration.ofMinutes(11));
         assertThat(guest.get(trail.bridgePath()).body())
                 .contains(
