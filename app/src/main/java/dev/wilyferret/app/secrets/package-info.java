@@ -1,4 +1,4 @@
-/** Secrets as they stand in the database: sealed under a key that is not in it. */
+/** Secrets as they stand in the database, sealed under a key that is not in it, and what is signed with them. */
 @NullMarked
 package dev.wilyferret.app.secrets;
 

@@ -1,4 +1,4 @@
-/** Identifiers made at the moment of arrival. */
+/** Ids: a type for each kind of thing, made at the moment of arrival, with a short form for addresses. */
 @NullMarked
 package dev.wilyferret.core.id;
 
