@@ -166,7 +166,10 @@
     var folded = field.closest('details');
     if (folded) folded.open = true;
     field.focus();
-    document.getElementById('kept-line').textContent = 'Not done: a line is not kept yet. Mend it first, or take it back.';
+    var said = document.createElement('span');
+    said.className = 'msg';
+    said.textContent = 'Not done: a line is not kept yet. Mend it first, or take it back.';
+    document.getElementById('kept-line').replaceChildren(said);
   }
 
   // On the window, so that whatever handles a form or a click itself has done so.
