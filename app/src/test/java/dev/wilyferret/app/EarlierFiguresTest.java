@@ -5,14 +5,23 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.wilyferret.app.kit.FreePort;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.TestClock;
+import dev.wilyferret.app.kit.TestDatabase;
 import java.io.IOException;
+import java.io.InputStream;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.sql.Statement;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.zip.GZIPInputStream;
+import org.flywaydb.core.Flyway;
 import org.jsoup.Jsoup;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.boot.test.context.SpringBootTest;
+import org.springframework.core.io.ClassPathResource;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.test.context.DynamicPropertyRegistry;
 import org.springframework.test.context.DynamicPropertySource;
@@ -50,7 +59,7 @@ class EarlierFiguresTest {
                         owner.get("/promotions/" + promotion + "?days=90").body())
                 .text();
         assertThat(trail)
-                .contains("348 clicks", "331 counted", "316 visitors", "106 visitors", "101 visitors", "6 sales");
+                .contains("339 clicks", "326 counted", "307 visitors", "97 visitors", "95 visitors", "6 sales");
         assertThat(Jsoup.parse(owner.get("/people").body()).text()).contains("264 67 9", "24 0 0");
         // The oldest page that is read was where visitors landed.
         assertThat(Guest.location(new Guest("http://127.0.0.1:" + SITE).get("/cellar-crop")))
@@ -61,5 +70,63 @@ class EarlierFiguresTest {
                 .isEqualTo(sql.sql("select count(distinct promotion_id) from page where kind = 'CONTENT'")
                         .query(Integer.class)
                         .single());
+    }
+
+    @Test
+    void whatWasKeptOfClicksAsJsonIsReadAsLines() {
+        assertThat(sql.sql(
+                                "select split_part(tags, E'\\n', 1) || ' ' || count(*) from click group by split_part(tags, E'\\n', 1)")
+                        .query(String.class)
+                        .list())
+                .containsExactlyInAnyOrder(
+                        "plumage 196", "querywell 66", "northgate-letter 39", "parcel-post-digest 38");
+        assertThat(sql.sql("select tags || E'\\n' || headers from click where headers <> ''")
+                        .query(String.class)
+                        .single())
+                .isEqualTo("""
+                        plumage
+                        paid-social
+                        spring-balcony
+
+                        video-2
+                        Sec-CH-UA: "Chromium";v="149", "Not: A"
+                        Sec-CH-UA-Mobile: ?1
+                        Sec-CH-UA-Platform: "Android"
+                        Sec-Fetch-Site: cross-site
+                        Sec-Fetch-Mode: navigate
+                        Sec-Fetch-Dest: document
+                        Sec-Fetch-User: ?1
+                        """);
+    }
+
+    /** A database that met version 10 in its second wording goes on, and keeps what it has. */
+    @Test
+    void theSecondWordingOfAMigrationIsKnown() throws IOException, SQLException {
+        try (InputStream dump =
+                new GZIPInputStream(new ClassPathResource("earlier/step-6-second.sql.gz").getInputStream())) {
+            TestDatabase.restore("earlier_second", dump);
+        }
+        Flyway flyway = Flyway.configure()
+                .dataSource(TestDatabase.url("earlier_second"), "ferret", TestDatabase.password())
+                .locations("classpath:db/migration")
+                .load();
+        String clicks = "select count(*), count(*) filter (where tags like E'plumage\\npaid-social\\n%') from click";
+        try (Connection connection = DriverManager.getConnection(
+                        TestDatabase.url("earlier_second"), "ferret", TestDatabase.password());
+                Statement asked = connection.createStatement()) {
+            String before = line(asked, clicks);
+            assertThat(flyway.migrate().migrationsExecuted).isEqualTo(2);
+            assertThat(line(asked, clicks)).isEqualTo(before).startsWith("348 ");
+            assertThat(line(asked, "select count(*), count(distinct standing) from standing_click"))
+                    .isEqualTo("348 4");
+        }
+        assertThat(flyway.validateWithResult().validationSuccessful).isTrue();
+    }
+
+    private static String line(Statement asked, String question) throws SQLException {
+        try (ResultSet rows = asked.executeQuery(question)) {
+            rows.next();
+            return rows.getString(1) + " " + rows.getString(2);
+        }
     }
 }
