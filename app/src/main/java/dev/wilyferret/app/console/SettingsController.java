@@ -6,7 +6,6 @@ import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.OwnBrowsers;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
-import dev.wilyferret.core.id.VisitorId;
 import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
@@ -110,7 +109,7 @@ class SettingsController {
 
     @PostMapping("/settings/own-browser/{id}/release")
     String release(@AuthenticationPrincipal Member member, @PathVariable UUID id, RedirectAttributes after) {
-        browsers.release(member.workspace(), new VisitorId(id));
+        browsers.release(member.workspace(), id);
         after.addFlashAttribute(
                 "said", "That browser counts like any other from now on. Its earlier clicks stay apart.");
         return "redirect:/settings";

@@ -37,17 +37,14 @@ record Seen(
         Map<PageId, String> paths = new HashMap<>();
         Map<String, MediaFile> files = new HashMap<>();
         if (document instanceof PageDocument.ContentPage content) {
-            content.blocks()
-                    .all()
-                    .flatMap(placed -> placed.block().ways().stream())
-                    .forEach(next -> {
-                        switch (next) {
-                            case NextStep.ToPage(PageId id) -> around.page(id).ifPresent(path -> paths.put(id, path));
-                            case NextStep.HandOut(String name) ->
-                                around.file().apply(name).ifPresent(file -> files.put(name, file));
-                            default -> {}
-                        }
-                    });
+            content.blocks().ways().forEach(next -> {
+                switch (next) {
+                    case NextStep.ToPage(PageId id) -> around.page(id).ifPresent(path -> paths.put(id, path));
+                    case NextStep.HandOut(String name) ->
+                        around.file().apply(name).ifPresent(file -> files.put(name, file));
+                    default -> {}
+                }
+            });
             Stream.concat(
                             Stream.of(
                                     content.settings().sharePicture(),

@@ -250,14 +250,11 @@ class SnapshotBuilder {
         private Map<OfferId, AffiliateLink> otherOffers(PageDocument document) {
             Map<OfferId, AffiliateLink> links = new HashMap<>();
             if (document instanceof PageDocument.ContentPage content) {
-                content.blocks()
-                        .all()
-                        .flatMap(placed -> placed.block().ways().stream())
-                        .forEach(next -> {
-                            if (next instanceof NextStep.ToAnotherOffer(OfferId id) && offerById.containsKey(id)) {
-                                links.put(id, offerById.get(id).details().link());
-                            }
-                        });
+                content.blocks().ways().forEach(next -> {
+                    if (next instanceof NextStep.ToAnotherOffer(OfferId id) && offerById.containsKey(id)) {
+                        links.put(id, offerById.get(id).details().link());
+                    }
+                });
             }
             return links;
         }

@@ -26,12 +26,51 @@ final class SettingsForm {
                 .text(
                         "sharePicture",
                         PageSettings::sharePicture,
-                        (old, file) -> pictured(old, around.file(file), old.icon()))
-                .text("icon", PageSettings::icon, (old, file) -> pictured(old, old.sharePicture(), around.file(file)))
-                .tick("indexed", PageSettings::indexed, (old, on) -> ticked(old, on, old.consent()))
-                .tick("consent", PageSettings::consent, (old, on) -> ticked(old, old.indexed(), on))
-                .text("headCode", PageSettings::headCode, (old, html) -> coded(old, html, old.endCode()))
-                .text("endCode", PageSettings::endCode, (old, html) -> coded(old, old.headCode(), html));
+                        (old, file) -> set(
+                                old,
+                                around.file(file),
+                                old.icon(),
+                                old.indexed(),
+                                old.consent(),
+                                old.headCode(),
+                                old.endCode()))
+                .text(
+                        "icon",
+                        PageSettings::icon,
+                        (old, file) -> set(
+                                old,
+                                old.sharePicture(),
+                                around.file(file),
+                                old.indexed(),
+                                old.consent(),
+                                old.headCode(),
+                                old.endCode()))
+                .tick(
+                        "indexed",
+                        PageSettings::indexed,
+                        (old, on) -> set(
+                                old, old.sharePicture(), old.icon(), on, old.consent(), old.headCode(), old.endCode()))
+                .tick(
+                        "consent",
+                        PageSettings::consent,
+                        (old, on) -> set(
+                                old, old.sharePicture(), old.icon(), old.indexed(), on, old.headCode(), old.endCode()))
+                .text(
+                        "headCode",
+                        PageSettings::headCode,
+                        (old, html) -> set(
+                                old, old.sharePicture(), old.icon(), old.indexed(), old.consent(), html, old.endCode()))
+                .text(
+                        "endCode",
+                        PageSettings::endCode,
+                        (old, html) -> set(
+                                old,
+                                old.sharePicture(),
+                                old.icon(),
+                                old.indexed(),
+                                old.consent(),
+                                old.headCode(),
+                                html));
     }
 
     static Intake shown(ContentPage page, SheetAround around) {
@@ -58,41 +97,22 @@ final class SettingsForm {
                 old.endCode());
     }
 
-    private static PageSettings pictured(PageSettings old, String sharePicture, String icon) {
+    private static PageSettings set(
+            PageSettings old,
+            String sharePicture,
+            String icon,
+            boolean indexed,
+            boolean consent,
+            String headCode,
+            String endCode) {
         return new PageSettings(
                 old.title(),
                 old.description(),
                 sharePicture,
                 icon,
                 old.language(),
-                old.indexed(),
-                old.consent(),
-                old.headCode(),
-                old.endCode());
-    }
-
-    private static PageSettings ticked(PageSettings old, boolean indexed, boolean consent) {
-        return new PageSettings(
-                old.title(),
-                old.description(),
-                old.sharePicture(),
-                old.icon(),
-                old.language(),
                 indexed,
                 consent,
-                old.headCode(),
-                old.endCode());
-    }
-
-    private static PageSettings coded(PageSettings old, String headCode, String endCode) {
-        return new PageSettings(
-                old.title(),
-                old.description(),
-                old.sharePicture(),
-                old.icon(),
-                old.language(),
-                old.indexed(),
-                old.consent(),
                 headCode,
                 endCode);
     }

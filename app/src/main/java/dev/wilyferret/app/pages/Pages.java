@@ -222,10 +222,7 @@ public class Pages {
         NextStep waited = new NextStep.ToPageToMake(made.name());
         for (Page other : ofPromotion(made.workspace(), made.promotion())) {
             if (other.draft() instanceof ContentPage page
-                    && page.blocks()
-                            .all()
-                            .flatMap(placed -> placed.block().ways().stream())
-                            .anyMatch(waited::equals)) {
+                    && page.blocks().ways().anyMatch(waited::equals)) {
                 edit(
                         other.workspace(),
                         other.id(),

@@ -4,11 +4,11 @@ import dev.wilyferret.app.secrets.Seals;
 import dev.wilyferret.app.secrets.Signing;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.id.ShortId;
-import dev.wilyferret.core.id.SubscriberId;
 import dev.wilyferret.core.id.WorkspaceId;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.Optional;
+import java.util.UUID;
 import org.springframework.stereotype.Component;
 
 /**
@@ -35,7 +35,7 @@ public class Passes {
      * @param who the person's pass, or with an earlier version's pass the row
      * @param over whether its time is over; it still says who it was for
      */
-    public record Claim(WorkspaceId workspace, SubscriberId who, boolean byPass, boolean over) {}
+    public record Claim(WorkspaceId workspace, UUID who, boolean byPass, boolean over) {}
 
     private final Workspaces workspaces;
     private final Clock clock;
@@ -73,7 +73,7 @@ public class Passes {
         }
         Optional<WorkspaceId> workspace =
                 ShortId.parse(parts[0], WorkspaceId::new).filter(workspaces::exists);
-        Optional<SubscriberId> who = ShortId.parse(parts[1], SubscriberId::new);
+        Optional<UUID> who = ShortId.parse(parts[1]);
         if (workspace.isEmpty() || who.isEmpty()) {
             return Optional.empty();
         }

@@ -304,8 +304,7 @@ public class People {
     @Transactional(readOnly = true)
     public Optional<Subscriber> claimed(Passes.Claim claim) {
         return (claim.byPass()
-                        ? subscribers.ofPass(
-                                claim.workspace().value(), claim.who().value())
+                        ? subscribers.ofPass(claim.workspace().value(), claim.who())
                         : subscribers.findById(RowKey.of(claim.workspace(), claim.who())))
                 .map(SubscriberRow::toSubscriber);
     }

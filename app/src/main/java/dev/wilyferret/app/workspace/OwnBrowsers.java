@@ -4,7 +4,6 @@ import dev.wilyferret.app.secrets.Signing;
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.UuidV7;
-import dev.wilyferret.core.id.VisitorId;
 import dev.wilyferret.core.id.WorkspaceId;
 import java.time.Clock;
 import java.time.Duration;
@@ -14,6 +13,7 @@ import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.UUID;
 import java.util.random.RandomGenerator;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -31,7 +31,7 @@ public class OwnBrowsers {
 
     /** @param releasedAt null while the mark stands */
     public record OwnBrowser(
-            VisitorId id,
+            UUID id,
             String label,
             Instant markedAt,
             @Nullable Instant releasedAt) {}
@@ -82,12 +82,12 @@ public class OwnBrowsers {
     @Transactional(readOnly = true)
     public List<OwnBrowser> of(WorkspaceId workspace) {
         return browsers.ofWorkspace(workspace.value()).stream()
-                .map(row -> new OwnBrowser(new VisitorId(row.key.id()), row.label, row.markedAt, row.releasedAt))
+                .map(row -> new OwnBrowser(row.key.id(), row.label, row.markedAt, row.releasedAt))
                 .toList();
     }
 
     @Transactional
-    public void release(WorkspaceId workspace, VisitorId id) {
+    public void release(WorkspaceId workspace, UUID id) {
         browsers.findById(RowKey.of(workspace, id)).ifPresent(row -> row.releasedAt = clock.instant());
     }
 

@@ -41,6 +41,11 @@ public record Blocks(List<Placed> top) {
         return all(top);
     }
 
+    /** Every single way on from a block, hidden ones included. */
+    public Stream<NextStep> ways() {
+        return all().flatMap(placed -> placed.block().ways().stream());
+    }
+
     private static Stream<Placed> all(List<Placed> blocks) {
         return blocks.stream().flatMap(placed -> Stream.concat(Stream.of(placed), all(placed.inside())));
     }
