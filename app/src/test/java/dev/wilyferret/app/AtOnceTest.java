@@ -19,7 +19,7 @@ import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.mail.MailText;
 import dev.wilyferret.core.page.RichText;
 import dev.wilyferret.core.people.EmailAddress;
-import dev.wilyferret.core.people.Standing;
+import dev.wilyferret.core.people.Membership;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.List;
@@ -38,7 +38,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 class AtOnceTest extends AppTest {
 
     private static final Audience ALL = new Audience(
-            Optional.of(Standing.CONFIRMED), "", "", "", Optional.empty(), Optional.empty(), Optional.empty());
+            Optional.of(Membership.CONFIRMED), "", "", "", Optional.empty(), Optional.empty(), Optional.empty());
 
     @Autowired
     private People people;
@@ -97,7 +97,7 @@ class AtOnceTest extends AppTest {
     void whoeverIsErasedWhileTheyLeaveStaysErased() {
         Subscriber one = joined();
         meanwhile(() -> people.leave(workspace, one.id()), () -> people.erase(workspace, one.id()));
-        assertThat(now(one).standing()).isEqualTo(Standing.ERASED);
+        assertThat(now(one).membership()).isEqualTo(Membership.ERASED);
         assertThat(now(one).email()).isEmpty();
     }
 
@@ -105,7 +105,7 @@ class AtOnceTest extends AppTest {
     void whoeverLeavesWhileTheyAreTaggedHasLeft() {
         Subscriber one = joined();
         meanwhile(() -> people.tag(workspace, one.id(), "buyer"), () -> people.leave(workspace, one.id()));
-        assertThat(now(one).standing()).isEqualTo(Standing.LEFT);
+        assertThat(now(one).membership()).isEqualTo(Membership.LEFT);
         assertThat(now(one).tags()).containsExactly("buyer");
     }
 
@@ -113,11 +113,11 @@ class AtOnceTest extends AppTest {
     void whoeverJoinsAnewWhileTheyAreErasedIsOnTheListByTheirOwnOptIn() {
         Subscriber one = joined();
         meanwhile(() -> people.erase(workspace, one.id()), this::joined);
-        assertThat(now(one).standing()).isEqualTo(Standing.ERASED);
+        assertThat(now(one).membership()).isEqualTo(Membership.ERASED);
         assertThat(people.onList(workspace, list, "ines@a.example")
                         .orElseThrow()
-                        .standing())
-                .isEqualTo(Standing.CONFIRMED);
+                        .membership())
+                .isEqualTo(Membership.CONFIRMED);
     }
 
     @Test

@@ -1,6 +1,7 @@
 package dev.wilyferret.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
 
 import dev.wilyferret.app.kit.FreePort;
 import dev.wilyferret.app.kit.Guest;
@@ -19,6 +20,8 @@ import java.util.zip.GZIPInputStream;
 import org.flywaydb.core.Flyway;
 import org.jsoup.Jsoup;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.boot.test.context.SpringBootTest;
 import org.springframework.core.io.ClassPathResource;
@@ -34,7 +37,7 @@ class EarlierFiguresTest {
 
     private static final int CONSOLE = FreePort.take();
     private static final int SITE = FreePort.take();
-    private static final Instant DUMPED = Instant.parse("2026-11-26T08:00:00Z");
+    private static final Instant DUMPED = Instant.parse("2026-11-26T16:00:00Z");
 
     @Autowired
     private JdbcClient sql;
@@ -52,6 +55,13 @@ class EarlierFiguresTest {
         clock.pass(Duration.between(clock.instant(), DUMPED));
         Guest owner = new Guest("http://127.0.0.1:" + CONSOLE);
         owner.send("/sign-in", "email", "demo@growbench.example", "password", "oyster-on-the-balcony");
+        // What was made before the clock was moved on lay ahead of it.
+        await().atMost(Duration.ofSeconds(30))
+                .until(() -> sql.sql("""
+                        select count(*) = (select count(*) from workspace) and not exists (select 1 from visit_aside)
+                          and not exists (select 1 from visit_work)
+                        from figure_generation where made_from is null
+                        """).query(Boolean.class).single());
         String promotion = sql.sql("select id::text from promotion where slug = 'cellar-crop'")
                 .query(String.class)
                 .single();
@@ -99,28 +109,46 @@ class EarlierFiguresTest {
                         """);
     }
 
-    /** A database that met version 10 in its second wording goes on, and keeps what it has. */
-    @Test
-    void theSecondWordingOfAMigrationIsKnown() throws IOException, SQLException {
+    /**
+     * Databases of the other two states that versions 10 to 12 were in go on, and keep what they have.
+     *
+     * @param executed of the versions up to 12, those that are still to come
+     */
+    @ParameterizedTest
+    @CsvSource({"step-6-second, 2", "step-6-third, 1"})
+    void everyStateThatTheseVersionsWereInIsKnown(String version, int executed) throws IOException, SQLException {
+        String database = "earlier_" + version.replace("-", "_");
         try (InputStream dump =
-                new GZIPInputStream(new ClassPathResource("earlier/step-6-second.sql.gz").getInputStream())) {
-            TestDatabase.restore("earlier_second", dump);
+                new GZIPInputStream(new ClassPathResource("earlier/" + version + ".sql.gz").getInputStream())) {
+            TestDatabase.restore(database, dump);
         }
         Flyway flyway = Flyway.configure()
-                .dataSource(TestDatabase.url("earlier_second"), "ferret", TestDatabase.password())
+                .dataSource(TestDatabase.url(database), "ferret", TestDatabase.password())
                 .locations("classpath:db/migration")
+                .target("12")
                 .load();
         String clicks = "select count(*), count(*) filter (where tags like E'plumage\\npaid-social\\n%') from click";
-        try (Connection connection = DriverManager.getConnection(
-                        TestDatabase.url("earlier_second"), "ferret", TestDatabase.password());
+        try (Connection connection =
+                        DriverManager.getConnection(TestDatabase.url(database), "ferret", TestDatabase.password());
                 Statement asked = connection.createStatement()) {
             String before = line(asked, clicks);
-            assertThat(flyway.migrate().migrationsExecuted).isEqualTo(2);
-            assertThat(line(asked, clicks)).isEqualTo(before).startsWith("348 ");
+            String standings = line(asked, "select count(*), count(distinct standing) from standing_click");
+            assertThat(before).as("clicks with tags").doesNotStartWith("0 ").doesNotEndWith(" 0");
+            assertThat(flyway.migrate().migrationsExecuted).isEqualTo(executed);
+            assertThat(line(asked, clicks)).isEqualTo(before);
             assertThat(line(asked, "select count(*), count(distinct standing) from standing_click"))
-                    .isEqualTo("348 4");
+                    .isEqualTo(standings)
+                    .endsWith(" 4");
+            assertThat(line(asked, "select count(*) > 0, bool_or(landing) from page"))
+                    .isEqualTo("t t");
+            assertThat(
+                            line(
+                                    asked,
+                                    "select string_agg(script, ' ' order by version::int), '' from flyway_schema_history where version::int > 9"))
+                    .startsWith("V10__arrival.sql V11__landing.sql V12__arrival_lines.sql");
         }
         assertThat(flyway.validateWithResult().validationSuccessful).isTrue();
+        assertThat(flyway.migrate().migrationsExecuted).as("a second start").isZero();
     }
 
     private static String line(Statement asked, String question) throws SQLException {

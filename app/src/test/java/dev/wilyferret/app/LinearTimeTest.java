@@ -100,7 +100,7 @@ class LinearTimeTest {
                 List.of());
         Readiness.of(
                 page,
-                new Readiness.Around(
+                new Readiness.Context(
                         id -> Readiness.Target.MISSING,
                         Set.of(),
                         offer -> true,

@@ -1,10 +1,7 @@
 package dev.wilyferret.app.clicks;
 
-import dev.wilyferret.core.figures.ClickCounts;
-import dev.wilyferret.core.figures.Rate;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.Id;
-import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.id.PromotionId;
@@ -33,16 +30,6 @@ public class ClickBook {
     public static final int LIST = 200;
 
     /**
-     * How many visitors of counted clicks reached what.
-     *
-     * @param viewers visitors by page
-     * @param wentOn visitors sent on to the offer, by the page they left from
-     */
-    public record Reach(Map<PageId, Long> viewers, Map<PageId, Long> wentOn) {
-        public static final Reach NONE = new Reach(Map.of(), Map.of());
-    }
-
-    /**
      * What a pixel saw.
      *
      * @param last the last time the platform was reached
@@ -53,10 +40,12 @@ public class ClickBook {
     private final ClickQueries queries;
     private final RulingStore rulings;
     private final BrowserNames browsers;
+    private final VisitWork work;
     private final Clock clock;
 
-    ClickBook(ClickQueries queries, RulingStore rulings, BrowserNames browsers, Clock clock) {
+    ClickBook(ClickQueries queries, RulingStore rulings, BrowserNames browsers, VisitWork work, Clock clock) {
         this.queries = queries;
+        this.work = work;
         this.rulings = rulings;
         this.browsers = browsers;
         this.clock = clock;
@@ -69,42 +58,13 @@ public class ClickBook {
     @Transactional
     public void anonymize(WorkspaceId workspace, List<ClickId> clicks) {
         if (!clicks.isEmpty()) {
+            work.note(
+                    workspace,
+                    queries.ofTheSameVisitors(workspace.value(), Id.values(clicks)).stream()
+                            .map(ClickId::new)
+                            .toList());
             queries.anonymize(workspace.value(), Id.values(clicks));
         }
-    }
-
-    /** By promotion. */
-    @Transactional(readOnly = true)
-    public Map<PromotionId, ClickCounts> counts(WorkspaceId workspace, Instant from) {
-        Map<PromotionId, ClickCounts> counts = new HashMap<>();
-        for (var row : queries.counts(workspace.value(), from)) {
-            counts.put(
-                    new PromotionId(row.promotion()),
-                    new ClickCounts(row.raw(), row.own(), row.filtered(), row.takenOut(), row.unique()));
-        }
-        return counts;
-    }
-
-    /** By promotion. */
-    @Transactional(readOnly = true)
-    public Map<PromotionId, Reach> reach(WorkspaceId workspace, Instant from) {
-        Map<PromotionId, Reach> reach = new HashMap<>();
-        for (var row : queries.reached(workspace.value(), from)) {
-            Reach one = reach.computeIfAbsent(
-                    new PromotionId(row.promotion()), id -> new Reach(new HashMap<>(), new HashMap<>()));
-            (row.kind() == SiteEventRow.Kind.PAGE_VIEW ? one.viewers() : one.wentOn())
-                    .put(new PageId(row.page()), row.visitors());
-        }
-        return reach;
-    }
-
-    /** By page: of its counted visitors, those who went on from it or left an address on it. */
-    @Transactional(readOnly = true)
-    public Map<PageId, Rate> ledOn(WorkspaceId workspace) {
-        Map<PageId, Rate> rates = new HashMap<>();
-        queries.ledOn(workspace.value())
-                .forEach(row -> rates.put(new PageId(row.getPage()), new Rate(row.getLed(), row.getVisitors())));
-        return rates;
     }
 
     @Transactional(readOnly = true)
@@ -188,25 +148,18 @@ public class ClickBook {
                 .toList();
     }
 
-    /** Promotions whose lead pixel reached its platform at least once. */
+    /** Those of some promotions whose lead pixel reached its platform at least once. */
     @Transactional(readOnly = true)
-    public Set<PromotionId> promotionsWithLeadSeen(WorkspaceId workspace) {
-        return queries.promotionsWithLeadSeen(workspace.value()).stream()
+    public Set<PromotionId> promotionsWithLeadSeen(WorkspaceId workspace, List<PromotionId> some) {
+        return queries.promotionsWithLeadSeen(workspace.value(), Id.texts(some)).stream()
                 .map(PromotionId::new)
                 .collect(Collectors.toSet());
-    }
-
-    @Transactional(readOnly = true)
-    public Map<LinkId, LinkClicks> byLink(WorkspaceId workspace, PromotionId promotion, Instant from) {
-        Map<LinkId, LinkClicks> clicks = new HashMap<>();
-        queries.byLink(workspace.value(), promotion.value(), from)
-                .forEach(row -> clicks.put(new LinkId(row.link()), new LinkClicks(row.raw(), row.counted())));
-        return clicks;
     }
 
     /** Takes a click out of the figures, or puts it back; the click itself stays as it is. */
     @Transactional
     public void rule(WorkspaceId workspace, ClickId click, boolean counts) {
         rulings.save(new RulingRow(new RulingRow.Key(workspace.value(), click.value()), counts, clock.instant()));
+        work.note(workspace, List.of(click));
     }
 }

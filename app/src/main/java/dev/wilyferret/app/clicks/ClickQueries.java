@@ -13,11 +13,14 @@ import org.springframework.data.repository.Repository;
 /** The questions asked of the click log. */
 interface ClickQueries extends Repository<StandingClickRow, ClickRow.Key> {
 
-    record Counted(UUID promotion, long raw, long own, long filtered, long takenOut, long unique) {}
-
-    record Reached(UUID promotion, UUID page, SiteEventRow.Kind kind, long visitors) {}
-
     record PixelSeen(UUID pixel, Instant last, long lastDay, long ever) {}
+
+    /** All clicks of the visitors of some. */
+    @NativeQuery("""
+            select id from click where workspace_id = :workspace and visitor_id in (
+              select visitor_id from click where workspace_id = :workspace and id in (:clicks))
+            """)
+    List<UUID> ofTheSameVisitors(UUID workspace, List<UUID> clicks);
 
     @Modifying
     @NativeQuery("""
@@ -26,29 +29,6 @@ interface ClickQueries extends Repository<StandingClickRow, ClickRow.Key> {
               select visitor_id from click where workspace_id = :workspace and id in (:clicks))
             """)
     void anonymize(UUID workspace, List<UUID> clicks);
-
-    @Query("""
-            select new dev.wilyferret.app.clicks.ClickQueries$Counted(
-              c.promotion, count(*),
-              count(*) filter (where c.standing = OWN),
-              count(*) filter (where c.standing = FILTERED),
-              count(*) filter (where c.standing = TAKEN_OUT),
-              count(distinct case when c.standing = COUNTED then c.visitor end))
-            from StandingClickRow c
-            where c.workspace = :workspace and c.at >= :from
-            group by c.promotion
-            """)
-    List<Counted> counts(UUID workspace, Instant from);
-
-    @Query("""
-            select new dev.wilyferret.app.clicks.ClickQueries$Reached(e.promotion, e.page, e.kind, count(distinct e.visitor))
-            from SiteEventRow e
-            join StandingClickRow c on c.workspace = e.workspace and c.id = e.click
-            where e.workspace = :workspace and e.at >= :from and c.at >= :from
-              and c.standing = COUNTED and c.promotion = e.promotion and e.kind <> PIXEL_FIRED
-            group by e.promotion, e.page, e.kind
-            """)
-    List<Reached> reached(UUID workspace, Instant from);
 
     @Query("""
             from StandingClickRow c
@@ -77,31 +57,6 @@ interface ClickQueries extends Repository<StandingClickRow, ClickRow.Key> {
 
     @Query("from StandingClickRow c where c.workspace = :workspace and c.id in :ids order by c.at desc")
     List<StandingClickRow> clicks(UUID workspace, List<UUID> ids);
-
-    /** Counted visitors of each page, and those of them who went on from it or left an address on it. */
-    @NativeQuery("""
-            select e.page_id as page, count(distinct e.visitor_id) as visitors,
-              count(distinct e.visitor_id) filter (where
-                exists (select 1 from site_event n where n.workspace_id = e.workspace_id and n.click_id = e.click_id
-                  and n.id > e.id and (n.page_id <> e.page_id or n.kind = 'WENT_ON'))
-                or exists (select 1 from lead l where l.workspace_id = e.workspace_id and l.click_id = e.click_id
-                  and l.page_id = e.page_id)) as led
-            from site_event e
-            join standing_click c on c.workspace_id = e.workspace_id and c.id = e.click_id
-            where e.workspace_id = :workspace and e.kind = 'PAGE_VIEW' and c.standing = 'COUNTED'
-            group by e.page_id
-            """)
-    List<LedOn> ledOn(UUID workspace);
-
-    record ByLink(UUID link, long raw, long counted) {}
-
-    interface LedOn {
-        UUID getPage();
-
-        long getVisitors();
-
-        long getLed();
-    }
 
     @Query("from ClickRow c where c.workspace = :workspace and c.id = :id and c.at = :at")
     Optional<ClickRow> click(UUID workspace, UUID id, Instant at);
@@ -132,18 +87,11 @@ interface ClickQueries extends Repository<StandingClickRow, ClickRow.Key> {
             """)
     List<SiteEventRow> onPage(UUID workspace, UUID promotion, UUID page, Limit limit);
 
-    @Query("""
-            select distinct e.promotion from SiteEventRow e
-            where e.workspace = :workspace and e.kind = PIXEL_FIRED and e.pixelEvent = LEAD
-              and e.pixelAnswer in (ANSWERED, ASKED_WITHOUT_SCRIPT)
+    /** Asks each promotion by itself, for which there is an index of just these events. */
+    @NativeQuery("""
+            select p from unnest(cast(:promotions as uuid[])) p where exists (select 1 from site_event
+              where workspace_id = :workspace and promotion_id = p
+                and pixel_event = 'LEAD' and pixel_answer in ('ANSWERED', 'ASKED_WITHOUT_SCRIPT'))
             """)
-    List<UUID> promotionsWithLeadSeen(UUID workspace);
-
-    @Query("""
-            select new dev.wilyferret.app.clicks.ClickQueries$ByLink(c.link, count(*), count(*) filter (where c.standing = COUNTED))
-            from StandingClickRow c
-            where c.workspace = :workspace and c.promotion = :promotion and c.at >= :from and c.link is not null
-            group by c.link
-            """)
-    List<ByLink> byLink(UUID workspace, UUID promotion, Instant from);
+    List<UUID> promotionsWithLeadSeen(UUID workspace, String[] promotions);
 }

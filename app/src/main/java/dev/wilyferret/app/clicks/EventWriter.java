@@ -7,7 +7,7 @@ import org.hibernate.SessionFactory;
 import org.hibernate.StatelessSession;
 import org.springframework.stereotype.Component;
 
-/** Writes events into their tables, a group in one transaction. */
+/** Writes events into their tables, a group in one transaction, and notes whose visits they change. */
 @Component
 class EventWriter {
 
@@ -31,6 +31,7 @@ class EventWriter {
         sessions.inStatelessTransaction(session -> {
             insert(session, clicks);
             insert(session, followed);
+            session.doWork(connection -> VisitWork.note(connection, events));
         });
     }
 

@@ -7,14 +7,6 @@ import dev.wilyferret.app.workspace.OwnBrowsers;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.link.SiteRoute;
-import dev.wilyferret.core.text.PlainText;
-import dev.wilyferret.core.text.Refusal;
-import java.time.DateTimeException;
-import java.time.ZoneId;
-import java.util.Currency;
-import java.util.HashMap;
-import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -43,19 +35,7 @@ class SettingsController {
 
     @GetMapping("/settings")
     String settings(@AuthenticationPrincipal Member member, Model model) {
-        Workspace workspace = workspaces.get(member.workspace());
-        Map<String, String> values = new HashMap<>();
-        values.put("name", workspace.name());
-        values.put("currency", workspace.currency().getCurrencyCode());
-        values.put("zone", workspace.zone().getId());
-        values.put("legalName", workspace.legal().name());
-        values.put("postalAddress", workspace.legal().postalAddress());
-        values.put("contact", workspace.legal().contact());
-        values.put("privacy", workspace.legal().privacy());
-        values.put("disclaimer", workspace.legal().disclaimer());
-        values.put("mostPictureMb", String.valueOf(workspace.files().picture()));
-        values.put("mostFileMb", String.valueOf(workspace.files().other()));
-        return show(member, Intake.showing(values), model);
+        return show(member, WorkspaceForm.shown(workspaces.get(member.workspace())), model);
     }
 
     private String show(Member member, Intake form, Model model) {
@@ -72,31 +52,11 @@ class SettingsController {
             Model model,
             RedirectAttributes after) {
         Intake form = Intake.of(typed);
-        Optional<String> name = form.take("name", text -> PlainText.line("name", text, 100));
-        Optional<Currency> currency = form.take("currency", SettingsController::currency);
-        Optional<ZoneId> zone = form.take("zone", SettingsController::zone);
-        form.take("legalName", text -> new Workspace.Legal(text, "", "", "", ""));
-        form.take("postalAddress", text -> new Workspace.Legal("", text, "", "", ""));
-        form.take("contact", text -> new Workspace.Legal("", "", text, "", ""));
-        form.take("privacy", text -> new Workspace.Legal("", "", "", text, ""));
-        form.take("disclaimer", text -> new Workspace.Legal("", "", "", "", text));
-        Optional<Integer> picture = form.take("mostPictureMb", Workspace.FileLimits::parse);
-        Optional<Integer> other = form.take("mostFileMb", Workspace.FileLimits::parse);
-        if (!form.clean()) {
+        Optional<Workspace> described = WorkspaceForm.read(form, member.workspace());
+        if (described.isEmpty()) {
             return show(member, form, model);
         }
-        workspaces.limit(member.workspace(), new Workspace.FileLimits(picture.orElseThrow(), other.orElseThrow()));
-        workspaces.describe(
-                member.workspace(),
-                name.orElseThrow(),
-                currency.orElseThrow(),
-                zone.orElseThrow(),
-                new Workspace.Legal(
-                        form.value("legalName"),
-                        form.value("postalAddress"),
-                        form.value("contact"),
-                        form.value("privacy"),
-                        form.value("disclaimer")));
+        workspaces.describe(described.get());
         after.addFlashAttribute("said", "Kept. Every published page shows it already.");
         return "redirect:/settings";
     }
@@ -113,21 +73,5 @@ class SettingsController {
         after.addFlashAttribute(
                 "said", "That browser counts like any other from now on. Its earlier clicks stay apart.");
         return "redirect:/settings";
-    }
-
-    private static Currency currency(String typed) {
-        try {
-            return Currency.getInstance(typed.strip().toUpperCase(Locale.ROOT));
-        } catch (IllegalArgumentException e) {
-            throw new Refusal("That is not a currency code. Use three letters, for example EUR.");
-        }
-    }
-
-    private static ZoneId zone(String typed) {
-        try {
-            return ZoneId.of(typed.strip());
-        } catch (DateTimeException e) {
-            throw new Refusal("That is not a time zone. Use a name such as Europe/Vienna or UTC.");
-        }
     }
 }

@@ -29,7 +29,7 @@ import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
-import dev.wilyferret.core.people.Standing;
+import dev.wilyferret.core.people.Membership;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -167,10 +167,10 @@ class DemoPeople {
         List<Letter> letters = new ArrayList<>();
         for (int i = 0; i < READERS; i++) {
             Instant joined = now.minus(Duration.ofMinutes(30 + random.nextInt(14 * 1440)));
-            Standing standing = random.nextInt(100) < 18
-                    ? Standing.PENDING
-                    : random.nextInt(100) < 6 ? Standing.LEFT : Standing.CONFIRMED;
-            Subscriber one = reader(own, list, Optional.of(squeeze), random, i, joined, standing);
+            Membership membership = random.nextInt(100) < 18
+                    ? Membership.PENDING
+                    : random.nextInt(100) < 6 ? Membership.LEFT : Membership.CONFIRMED;
+            Subscriber one = reader(own, list, Optional.of(squeeze), random, i, joined, membership);
             readers.add(one);
             one.confirmedAt().ifPresent(confirmed -> {
                 Instant sent = confirmed;
@@ -203,11 +203,11 @@ class DemoPeople {
             Random random,
             int number,
             Instant joined,
-            Standing standing) {
+            Membership membership) {
         String first = FIRST[random.nextInt(FIRST.length)];
         String last = LAST[random.nextInt(LAST.length)];
         String[] came = CAME[random.nextInt(CAME.length)];
-        Optional<Instant> confirmed = standing == Standing.PENDING
+        Optional<Instant> confirmed = membership == Membership.PENDING
                 ? Optional.empty()
                 : Optional.of(joined.plusSeconds(60 + random.nextInt(1500)));
         return new Subscriber(
@@ -221,7 +221,7 @@ class DemoPeople {
                 "",
                 Map.of(),
                 random.nextInt(4) == 0 ? List.of("balcony") : List.of(),
-                standing,
+                membership,
                 page.map(Page::promotion),
                 page.map(Page::id),
                 Optional.empty(),
@@ -233,7 +233,7 @@ class DemoPeople {
                 "",
                 joined,
                 confirmed,
-                standing == Standing.LEFT ? confirmed.map(at -> at.plus(Duration.ofHours(20))) : Optional.empty());
+                membership == Membership.LEFT ? confirmed.map(at -> at.plus(Duration.ofHours(20))) : Optional.empty());
     }
 
     /** Some of the buyers have claimed their bonuses, each with the number of a reported order. */
@@ -260,7 +260,7 @@ class DemoPeople {
                     random,
                     claimed.size(),
                     sale.soldAt().plus(Duration.ofMinutes(40)),
-                    Standing.CONFIRMED);
+                    Membership.CONFIRMED);
             claimed.add(new Subscriber(
                     one.workspace(),
                     one.id(),
@@ -272,7 +272,7 @@ class DemoPeople {
                     "",
                     one.answers(),
                     one.tags(),
-                    one.standing(),
+                    one.membership(),
                     Optional.of(sale.promotion()),
                     Optional.empty(),
                     Optional.of(sale.click()),

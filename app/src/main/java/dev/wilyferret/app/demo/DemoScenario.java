@@ -129,7 +129,7 @@ class DemoScenario implements ApplicationRunner {
                 installation.demo().password(),
                 false);
         WorkspaceId own = workspace.id();
-        workspaces.describe(own, "Growbench", EUR, workspace.zone(), legal());
+        workspaces.describe(workspace.with(legal()));
         Network network = offers.addNetwork(
                 own, "Lanternfish Partners", "lanternfish", installation.demo().postbackSecret());
         OfferId course = offers.add(

@@ -101,8 +101,8 @@ record FormCode(String action, boolean get, Map<String, String> hidden, Map<Stri
     }
 
     private static String label(Map<String, String> labels, Element field) {
-        Element around = field.closest("label");
-        String words = around != null ? around.ownText() : labels.getOrDefault(field.id(), field.attr("placeholder"));
+        Element label = field.closest("label");
+        String words = label != null ? label.ownText() : labels.getOrDefault(field.id(), field.attr("placeholder"));
         return words.isBlank() ? field.attr("name") : words.strip();
     }
 

@@ -10,16 +10,12 @@ import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.core.address.WebAddress;
 import dev.wilyferret.core.id.HandoverId;
 import dev.wilyferret.core.id.ListId;
-import dev.wilyferret.core.id.SubscriberId;
-import dev.wilyferret.core.people.Standing;
 import dev.wilyferret.core.text.Refusal;
-import java.time.Instant;
 import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.random.RandomGenerator;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -100,7 +96,9 @@ class HandoverBench {
                 if (!chosen.containsValue(FormCode.Part.EMAIL)) {
                     form.refuse("code", "No field gets the e-mail address yet. Choose one below.");
                 } else if (form.ticked("try")) {
-                    model.addAttribute("answer", handovers.send(handover, sample(member, id, member.email())));
+                    model.addAttribute(
+                            "answer",
+                            handovers.send(handover, Subscriber.sample(member.workspace(), id, member.email())));
                 } else {
                     handovers.keep(handover);
                     model.addAttribute("said", "Kept. Whoever confirms from now on is handed on there.");
@@ -170,8 +168,8 @@ class HandoverBench {
         handovers.of(member.workspace(), id).stream()
                 .filter(one -> one.id().equals(handover))
                 .findFirst()
-                .ifPresent(one ->
-                        after.addFlashAttribute("answer", handovers.send(one, sample(member, id, member.email()))));
+                .ifPresent(one -> after.addFlashAttribute(
+                        "answer", handovers.send(one, Subscriber.sample(member.workspace(), id, member.email()))));
         return "redirect:/people/lists/" + id + "/handover";
     }
 
@@ -180,32 +178,5 @@ class HandoverBench {
         list(member, id);
         handovers.drop(member.workspace(), handover);
         return "redirect:/people/lists/" + id + "/handover";
-    }
-
-    private static Subscriber sample(Member member, ListId list, String email) {
-        return new Subscriber(
-                member.workspace(),
-                new SubscriberId(new UUID(0, 0)),
-                new UUID(0, 0),
-                list,
-                email,
-                "Ines",
-                "Okafor",
-                "",
-                Map.of(),
-                List.of(),
-                Standing.CONFIRMED,
-                Optional.empty(),
-                Optional.empty(),
-                Optional.empty(),
-                "",
-                "",
-                "",
-                "",
-                "",
-                "",
-                Instant.EPOCH,
-                Optional.of(Instant.EPOCH),
-                Optional.empty());
     }
 }

@@ -15,7 +15,7 @@ import dev.wilyferret.core.id.SubscriberId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.mail.Retry;
-import dev.wilyferret.core.people.Standing;
+import dev.wilyferret.core.people.Membership;
 import dev.wilyferret.core.text.PlainText;
 import java.io.IOException;
 import java.net.URI;
@@ -165,7 +165,7 @@ public class Handovers {
                 .filter(Handover::live);
         Optional<Subscriber> one = people.find(
                         new WorkspaceId(waiting.getWorkspace()), new SubscriberId(waiting.getSubscriber()))
-                .filter(known -> known.standing() == Standing.CONFIRMED);
+                .filter(known -> known.membership() == Membership.CONFIRMED);
         if (to.isEmpty() || one.isEmpty()) {
             note(waiting, "DROPPED", Duration.ZERO, "Switched off, or the person has left.");
             return;

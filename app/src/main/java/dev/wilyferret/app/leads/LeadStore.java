@@ -18,6 +18,13 @@ interface LeadStore extends JpaRepository<LeadRow, RowKey> {
     @Query("from LeadRow where key.workspace = :workspace and (lower(email) = :key or subscriber in :subscribers)")
     List<LeadRow> ofPerson(UUID workspace, String key, List<UUID> subscribers);
 
+    /** @param clicks ids as they write themselves; a list of thousands is slow in a query of entities */
+    @NativeQuery("select * from lead where workspace_id = :workspace and click_id = any(cast(:clicks as uuid[]))")
+    List<LeadRow> ofClicks(UUID workspace, String[] clicks);
+
+    @Query("select click from LeadRow where key.workspace = :workspace and subscriber = :subscriber")
+    List<UUID> clicksOf(UUID workspace, UUID subscriber);
+
     @Query("from LeadRow where key.workspace = :workspace and subscriber = :subscriber and aside is not null")
     List<LeadRow> waiting(UUID workspace, UUID subscriber);
 

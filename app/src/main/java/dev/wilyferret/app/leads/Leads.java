@@ -1,20 +1,25 @@
 package dev.wilyferret.app.leads;
 
 import dev.wilyferret.app.clicks.ClickBook;
+import dev.wilyferret.app.clicks.VisitWork;
 import dev.wilyferret.app.people.Joining;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
+import dev.wilyferret.core.figures.Visit;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.SubscriberId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.people.EmailAddress;
 import dev.wilyferret.core.text.Refusal;
+import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.context.event.EventListener;
 import org.springframework.dao.DataIntegrityViolationException;
@@ -29,9 +34,11 @@ public class Leads {
     private final LeadStore leads;
     private final People people;
     private final ClickBook clicks;
+    private final VisitWork work;
     private final TransactionTemplate transaction;
 
-    Leads(LeadStore leads, People people, ClickBook clicks, TransactionTemplate transaction) {
+    Leads(LeadStore leads, People people, ClickBook clicks, VisitWork work, TransactionTemplate transaction) {
+        this.work = work;
         this.leads = leads;
         this.people = people;
         this.clicks = clicks;
@@ -65,9 +72,22 @@ public class Leads {
                     row.answers = Map.of();
                 }
                 leads.saveAndFlush(row);
+                work.note(workspace, List.of(lead.click()));
             }
             return joined;
         }));
+    }
+
+    /** The visits they left their address in tell of it. */
+    @EventListener
+    @Transactional
+    public void tell(People.Confirmed confirmed) {
+        WorkspaceId workspace = confirmed.subscriber().workspace();
+        work.note(
+                workspace,
+                leads.clicksOf(workspace.value(), confirmed.subscriber().id().value()).stream()
+                        .map(ClickId::new)
+                        .toList());
     }
 
     /** It was them, so what their forms sent stands. */
@@ -116,6 +136,28 @@ public class Leads {
         } catch (Refusal noAddress) {
             return "";
         }
+    }
+
+    /** Who left an address in the visits of some clicks, by click. */
+    @Transactional(readOnly = true)
+    public Map<ClickId, List<Visit.OptIn>> optIns(WorkspaceId workspace, List<ClickId> clicks) {
+        List<LeadRow> rows = leads.ofClicks(workspace.value(), Id.texts(clicks));
+        Map<SubscriberId, Instant> confirmed = people.confirmedAt(
+                workspace,
+                rows.stream()
+                        .flatMap(row -> Optional.ofNullable(row.subscriber).stream())
+                        .map(SubscriberId::new)
+                        .toList());
+        return rows.stream()
+                .collect(Collectors.groupingBy(
+                        row -> new ClickId(row.click),
+                        Collectors.mapping(
+                                row -> new Visit.OptIn(
+                                        new PageId(row.page),
+                                        row.at,
+                                        Optional.ofNullable(row.subscriber)
+                                                .map(id -> confirmed.get(new SubscriberId(id)))),
+                                Collectors.toList())));
     }
 
     /** The latest first. */

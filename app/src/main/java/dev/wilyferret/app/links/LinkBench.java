@@ -1,6 +1,5 @@
 package dev.wilyferret.app.links;
 
-import dev.wilyferret.app.clicks.ClickBook;
 import dev.wilyferret.app.forms.Intake;
 import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.installation.SiteAddress;
@@ -9,14 +8,16 @@ import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.app.results.Figures;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.core.address.Tags;
+import dev.wilyferret.core.figures.Period;
+import dev.wilyferret.core.figures.Tally;
 import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.link.LinkCode;
 import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.text.PlainText;
-import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -43,15 +44,15 @@ class LinkBench {
     private final Promotions promotions;
     private final Pages pages;
     private final Offers offers;
-    private final ClickBook clicks;
+    private final Figures figures;
     private final SiteAddress site;
 
-    LinkBench(Links links, Promotions promotions, Pages pages, Offers offers, ClickBook clicks, SiteAddress site) {
+    LinkBench(Links links, Promotions promotions, Pages pages, Offers offers, Figures figures, SiteAddress site) {
         this.links = links;
         this.promotions = promotions;
         this.pages = pages;
         this.offers = offers;
-        this.clicks = clicks;
+        this.figures = figures;
         this.site = site;
     }
 
@@ -125,8 +126,11 @@ class LinkBench {
         model.addAttribute(
                 "offerName",
                 offers.find(member.workspace(), promotion.offer()).orElseThrow().name());
-        model.addAttribute("links", links.ofPromotion(member.workspace(), promotion.id()));
-        model.addAttribute("clicks", clicks.byLink(member.workspace(), promotion.id(), Instant.EPOCH));
+        List<TrackingLink> all = links.ofPromotion(member.workspace(), promotion.id());
+        model.addAttribute("links", all);
+        Tally ever = figures.of(member.workspace(), promotion.id(), Period.EVER);
+        model.addAttribute(
+                "clicks", all.stream().collect(Collectors.toMap(TrackingLink::id, link -> ever.clicks(link.id()))));
         model.addAttribute("apart", apart(member, promotion, form).orElse(null));
         return "links/bench";
     }

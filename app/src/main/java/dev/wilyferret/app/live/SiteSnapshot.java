@@ -132,7 +132,7 @@ public record SiteSnapshot(
 
     /**
      * @param seen what it was drawn of
-     * @param drawings the page as it looks at any moment
+     * @param served the page as it looks at any moment
      * @param redirect whether it sends the visitor on by itself
      * @param consent whether pixels wait for the visitor's word
      * @param pixels that fire on it, by id
@@ -148,13 +148,19 @@ public record SiteSnapshot(
             boolean redirect,
             boolean consent,
             Seen seen,
-            Drawings drawings,
+            ServedPage served,
             Map<PixelId, PixelAccount> pixels,
             AffiliateLink out,
             Map<OfferId, AffiliateLink> otherOffers,
             String offerName,
             PageDocument document,
-            PageHtml.Surroundings around) {}
+            PageHtml.Surroundings around) {
+
+        /** The affiliate link of the promotion's offer, or of another one it leads to; empty if it leads to no such offer. */
+        public Optional<AffiliateLink> out(Optional<OfferId> offer) {
+            return offer.map(id -> Optional.ofNullable(otherOffers.get(id))).orElse(Optional.of(out));
+        }
+    }
 
     /** The page at an address. */
     public Optional<LivePage> page(String host, String path) {

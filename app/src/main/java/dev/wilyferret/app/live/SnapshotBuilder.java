@@ -226,8 +226,8 @@ class SnapshotBuilder {
                     seen,
                     Optional.ofNullable(before.get(page.id()))
                             .filter(known -> known.seen().equals(seen))
-                            .map(LivePage::drawings)
-                            .orElseGet(() -> new Drawings(html, document, around)),
+                            .map(LivePage::served)
+                            .orElseGet(() -> new ServedPage(html, document, around)),
                     Map.copyOf(firing),
                     offer.details().link(),
                     otherOffers(document),

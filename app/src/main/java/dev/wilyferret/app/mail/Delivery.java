@@ -10,7 +10,7 @@ import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.mail.MailText;
 import dev.wilyferret.core.page.RichText;
 import dev.wilyferret.core.people.EmailAddress;
-import dev.wilyferret.core.people.Standing;
+import dev.wilyferret.core.people.Membership;
 import dev.wilyferret.core.text.Refusal;
 import java.time.Duration;
 import java.util.Comparator;
@@ -42,7 +42,7 @@ public class Delivery {
         Optional<Bonus> bonus = bonuses.find(workspace, bonusId);
         Optional<Subscriber> found = address(typed)
                 .flatMap(address -> people.ofAddress(workspace, address.key()).stream()
-                        .filter(known -> known.standing() == Standing.CONFIRMED)
+                        .filter(known -> known.membership() == Membership.CONFIRMED)
                         .filter(known ->
                                 bonus.filter(one -> one.goesTo(known.list())).isPresent())
                         .max(Comparator.comparing(known -> !known.order().isEmpty())));

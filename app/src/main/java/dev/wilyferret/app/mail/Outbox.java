@@ -14,7 +14,7 @@ import dev.wilyferret.core.id.SubscriberId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.mail.Retry;
-import dev.wilyferret.core.people.Standing;
+import dev.wilyferret.core.people.Membership;
 import dev.wilyferret.core.text.PlainText;
 import java.time.Clock;
 import java.time.Duration;
@@ -22,7 +22,6 @@ import java.time.Instant;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
@@ -78,7 +77,9 @@ public class Outbox {
         if (last.filter(row -> !row.dueAt.plus(ASK_AGAIN).isBefore(now)).isPresent()) {
             return;
         }
-        Instant free = outbox.lastAsked(one.workspace().value(), addressKey(one))
+        List<SubscriberId> oneself =
+                people.sameAddress(one).stream().map(Subscriber::id).toList();
+        Instant free = outbox.lastAsked(one.workspace().value(), Id.values(oneself))
                 .map(asked -> asked.plus(ASK_AGAIN))
                 .filter(now::isBefore)
                 .orElse(now);
@@ -101,10 +102,6 @@ public class Outbox {
                 one.id().value(),
                 last.map(row -> row.round + 1).orElse(0),
                 due);
-    }
-
-    private static String addressKey(Subscriber one) {
-        return one.email().toLowerCase(Locale.ROOT);
     }
 
     /** Whoever is erased gets nothing more. */
@@ -154,13 +151,13 @@ public class Outbox {
     /** For each mail of a list's sequence, how many confirmed people have not come to it yet. */
     @Transactional(readOnly = true)
     public Map<MailId, Long> stillBefore(WorkspaceId workspace, ListId list) {
-        List<OutboxStore.Standing> standing = outbox.standing(workspace.value(), list.value());
+        List<OutboxStore.Reaching> reaching = outbox.reaching(workspace.value(), list.value());
         return mails.ofKind(workspace.value(), list.value(), Written.Kind.SEQUENCE).stream()
                 .collect(Collectors.toMap(
                         mail -> new MailId(mail.key.id()),
-                        mail -> standing.stream()
+                        mail -> reaching.stream()
                                 .filter(place -> place.getPosition() < mail.position)
-                                .mapToLong(OutboxStore.Standing::getPeople)
+                                .mapToLong(OutboxStore.Reaching::getPeople)
                                 .sum()));
     }
 
@@ -172,7 +169,7 @@ public class Outbox {
                 mail.id().value(),
                 mail.list().value(),
                 clock.instant(),
-                Standing.CONFIRMED.name(),
+                Membership.CONFIRMED.name(),
                 who.tag(),
                 who.source(),
                 who.page().map(PageId::value).orElse(null),

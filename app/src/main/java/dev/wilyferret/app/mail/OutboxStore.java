@@ -30,7 +30,7 @@ interface OutboxStore extends JpaRepository<OutboxRow, RowKey> {
     @NativeQuery("""
             insert into outbox (workspace_id, id, mail_id, subscriber_id, round, state, due_at, attempts, answer)
             select workspace_id, gen_random_uuid(), :mail, id, 0, 'WAITING', :now, 0, ''
-            from subscriber where
+            from
             """ + Audience.MEANT + """
             on conflict (workspace_id, mail_id, subscriber_id, round) do nothing
             """)
@@ -50,14 +50,13 @@ interface OutboxStore extends JpaRepository<OutboxRow, RowKey> {
     @Query("from OutboxRow where key.workspace = :workspace and open = :open")
     Optional<OutboxRow> opened(UUID workspace, UUID open);
 
-    /** When the last mail that asks for a confirmation is or was due to an address, whatever the list. */
+    /** When the last mail that asks for a confirmation is or was due to some of these people. */
     @NativeQuery("""
             select max(o.due_at) from outbox o
             join mail m on m.workspace_id = o.workspace_id and m.id = o.mail_id
-            join subscriber s on s.workspace_id = o.workspace_id and s.id = o.subscriber_id
-            where o.workspace_id = :workspace and m.kind = 'CONFIRM' and s.address_key = :key
+            where o.workspace_id = :workspace and m.kind = 'CONFIRM' and o.subscriber_id in :subscribers
             """)
-    Optional<Instant> lastAsked(UUID workspace, String key);
+    Optional<Instant> lastAsked(UUID workspace, List<UUID> subscribers);
 
     /** How many letters of a mail are how far. */
     interface Count {
@@ -113,7 +112,7 @@ interface OutboxStore extends JpaRepository<OutboxRow, RowKey> {
     Optional<Reached> reached(UUID workspace, UUID subscriber);
 
     /** How many confirmed people have reached a place of the sequence; place 0 for those who got nothing of it. */
-    interface Standing {
+    interface Reaching {
         int getPosition();
 
         long getPeople();
@@ -121,15 +120,16 @@ interface OutboxStore extends JpaRepository<OutboxRow, RowKey> {
 
     @NativeQuery("""
             select coalesce(r.position, 0) as position, count(*) as people
-            from subscriber s left join (
+            from
+            """ + Audience.IN_SEQUENCE + """
+            left join (
               select o.subscriber_id, max(m.position) as position
               from outbox o join mail m on m.workspace_id = o.workspace_id and m.id = o.mail_id
               where o.workspace_id = :workspace and m.list_id = :list and m.kind = 'SEQUENCE'
-              group by o.subscriber_id) r on r.subscriber_id = s.id
-            where s.workspace_id = :workspace and s.list_id = :list and s.state = 'CONFIRMED' and s.in_sequence
+              group by o.subscriber_id) r on r.subscriber_id = reader.id
             group by 1
             """)
-    List<Standing> standing(UUID workspace, UUID list);
+    List<Reaching> reaching(UUID workspace, UUID list);
 
     @Modifying
     @Query(

@@ -3,7 +3,7 @@ package dev.wilyferret.app.mail;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
 import dev.wilyferret.core.mail.Sequence;
-import dev.wilyferret.core.people.Standing;
+import dev.wilyferret.core.people.Membership;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.Optional;
@@ -50,7 +50,7 @@ class SequenceClock {
     /** Puts in what is due; says when the next is. While a mail is under way none follows: the outbox says when it is over. */
     private Optional<Instant> look(Subscriber one) {
         Optional<OutboxStore.Reached> last = outbox.reached(one);
-        if (one.standing() != Standing.CONFIRMED
+        if (one.membership() != Membership.CONFIRMED
                 || last.filter(Predicate.not(OutboxStore.Reached::getOver)).isPresent()) {
             return Optional.empty();
         }

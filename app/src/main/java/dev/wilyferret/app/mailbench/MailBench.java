@@ -1,7 +1,10 @@
 package dev.wilyferret.app.mailbench;
 
+import dev.wilyferret.app.forms.Blank;
+import dev.wilyferret.app.forms.Blank.Field;
 import dev.wilyferret.app.forms.Intake;
 import dev.wilyferret.app.forms.NotFound;
+import dev.wilyferret.app.forms.TypedMoment;
 import dev.wilyferret.app.mail.Broadcasts;
 import dev.wilyferret.app.mail.Mails;
 import dev.wilyferret.app.mail.Outbox;
@@ -19,16 +22,10 @@ import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.id.MailId;
 import dev.wilyferret.core.mail.MailText;
 import dev.wilyferret.core.page.RichText;
-import dev.wilyferret.core.people.Standing;
+import dev.wilyferret.core.people.Membership;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
-import java.time.Instant;
-import java.time.LocalDateTime;
-import java.time.format.DateTimeFormatter;
-import java.time.format.DateTimeParseException;
-import java.util.HashMap;
 import java.util.Map;
-import java.util.Optional;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -46,7 +43,17 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 @RequestMapping("/people/mails/{id}")
 class MailBench {
 
-    private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH:mm");
+    private record Words(String name, MailText text) {}
+
+    private static final Blank<Words> WORDS = new Blank<>();
+    private static final Field<Words, String> NAME =
+            WORDS.text("name", Words::name, typed -> PlainText.line("name of the mail", typed, 60));
+    private static final Field<Words, String> SUBJECT = WORDS.text(
+            "subject", words -> words.text.subject(), typed -> new MailText(typed, "", new RichText("")).subject());
+    private static final Field<Words, String> PREVIEW = WORDS.text(
+            "preview", words -> words.text.preview(), typed -> new MailText("", typed, new RichText("")).preview());
+    private static final Field<Words, RichText> BODY =
+            WORDS.text("body", words -> words.text.body().source(), RichText::new);
 
     private final ListDesk desk;
     private final Mails mails;
@@ -92,27 +99,19 @@ class MailBench {
             Model model) {
         Written mail = mail(member, id);
         if (!model.containsAttribute("form")) {
-            model.addAttribute("form", shown(mail));
+            model.addAttribute("form", WORDS.shown(new Words(mail.name(), mail.text())));
         }
         return show(member, mail, as, Intake.of(asked), model);
-    }
-
-    private static Intake shown(Written mail) {
-        Map<String, String> values = new HashMap<>();
-        values.put("name", mail.name());
-        values.put("subject", mail.text().subject());
-        values.put("preview", mail.text().preview());
-        values.put("body", mail.text().body().source());
-        return Intake.showing(values);
     }
 
     private String show(Member member, Written mail, String as, Intake asked, Model model) {
         desk.list(member, mail.list(), mail.kind() == Written.Kind.BROADCAST ? "broadcasts" : "sequence", model);
         Workspace workspace = workspaces.get(member.workspace());
-        around(mail, as, model);
+        beside(mail, as, model);
         model.addAttribute(
                 "people",
-                people.meant(member.workspace(), mail.list(), Audience.EVERYBODY.standing(Standing.CONFIRMED), 50, 0));
+                people.meant(
+                        member.workspace(), mail.list(), Audience.EVERYBODY.membership(Membership.CONFIRMED), 50, 0));
         model.addAttribute("targets", names.of(member.workspace()));
         model.addAttribute("me", member);
         if (mail.kind() == Written.Kind.BROADCAST) {
@@ -120,19 +119,15 @@ class MailBench {
             Audience who = mail.audience().orElseGet(() -> ListDesk.audience(asked, workspace));
             model.addAttribute("who", asked);
             model.addAttribute(
-                    "reached", people.count(member.workspace(), mail.list(), who.standing(Standing.CONFIRMED)));
+                    "reached", people.count(member.workspace(), mail.list(), who.membership(Membership.CONFIRMED)));
             model.addAttribute("progress", outbox.progress(mail));
-            model.addAttribute(
-                    "sendAt",
-                    mail.sendAt()
-                            .map(at -> MOMENT.format(at.atZone(workspace.zone())))
-                            .orElse(""));
+            model.addAttribute("sendAt", TypedMoment.shown(mail.sendAt(), workspace.zone()));
         }
         return "people/mail";
     }
 
     /** What changes as the mail is written. */
-    private void around(Written mail, String as, Model model) {
+    private void beside(Written mail, String as, Model model) {
         Subscriber reader = previews.as(mail, as);
         model.addAttribute("mail", mail);
         model.addAttribute("as", reader);
@@ -153,17 +148,11 @@ class MailBench {
             Model model) {
         Written mail = mail(member, id);
         Intake form = Intake.of(typed);
-        form.take("name", text -> PlainText.line("name of the mail", text, 60));
-        form.take("subject", text -> new MailText(text, "", new RichText("")));
-        form.take("preview", text -> new MailText("", text, new RichText("")));
-        form.take("body", RichText::new);
-        boolean kept = form.clean()
-                && mails.write(
-                        member.workspace(),
-                        id,
-                        revision,
-                        form.value("name"),
-                        new MailText(form.value("subject"), form.value("preview"), new RichText(form.value("body"))));
+        boolean kept = WORDS.read(
+                        form,
+                        all -> new Words(all.of(NAME), new MailText(all.of(SUBJECT), all.of(PREVIEW), all.of(BODY))))
+                .filter(words -> mails.write(member.workspace(), id, revision, words.name, words.text))
+                .isPresent();
         if (!partly) {
             if (kept) {
                 return "redirect:/people/mails/" + id;
@@ -174,7 +163,7 @@ class MailBench {
         model.addAttribute("form", form);
         model.addAttribute("keptNow", kept);
         model.addAttribute("conflict", form.clean() && !kept);
-        around(mail(member, id), as, model);
+        beside(mail(member, id), as, model);
         return "people/mail :: answer";
     }
 
@@ -202,24 +191,11 @@ class MailBench {
         Intake form = Intake.of(typed);
         try {
             Audience who = ListDesk.audience(form, workspace);
-            broadcasts.send(member.workspace(), mail.id(), who, moment(form.value("at"), workspace));
+            broadcasts.send(member.workspace(), mail.id(), who, TypedMoment.read(form.value("at"), workspace.zone()));
         } catch (Refusal refusal) {
             after.addFlashAttribute("refused", refusal.getMessage());
         }
         return "redirect:/people/mails/" + id;
-    }
-
-    private static Optional<Instant> moment(String typed, Workspace workspace) {
-        if (typed.isBlank()) {
-            return Optional.empty();
-        }
-        try {
-            return Optional.of(
-                    LocalDateTime.parse(typed.strip()).atZone(workspace.zone()).toInstant());
-        } catch (DateTimeParseException e) {
-            throw new Refusal(
-                    "\"%s\" is not a moment. Write it as 2026-12-24T18:00.".formatted(PlainText.cut(typed, 30)));
-        }
     }
 
     @PostMapping("/stop")
@@ -252,7 +228,8 @@ class MailBench {
             Model model) {
         Written mail = mail(member, id);
         Audience who = ListDesk.audience(Intake.of(typed), workspaces.get(member.workspace()));
-        model.addAttribute("reached", people.count(member.workspace(), mail.list(), who.standing(Standing.CONFIRMED)));
+        model.addAttribute(
+                "reached", people.count(member.workspace(), mail.list(), who.membership(Membership.CONFIRMED)));
         return "people/mail :: reach";
     }
 }

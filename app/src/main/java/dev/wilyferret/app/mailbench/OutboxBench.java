@@ -18,7 +18,7 @@ import dev.wilyferret.core.id.LetterId;
 import dev.wilyferret.core.id.MailId;
 import dev.wilyferret.core.id.SubscriberId;
 import dev.wilyferret.core.people.EmailAddress;
-import dev.wilyferret.core.people.Standing;
+import dev.wilyferret.core.people.Membership;
 import dev.wilyferret.core.text.Refusal;
 import java.util.HashMap;
 import java.util.List;
@@ -111,7 +111,7 @@ class OutboxBench {
         model.addAttribute("followed", outbox.followed(member.workspace(), ids));
         model.addAttribute(
                 "leads",
-                one.standing() == Standing.ERASED ? List.of() : leads.ofAddress(member.workspace(), one.email()));
+                one.membership() == Membership.ERASED ? List.of() : leads.ofAddress(member.workspace(), one.email()));
         model.addAttribute("clicks", clicks);
         model.addAttribute("sales", bought);
         return "people/person";

@@ -67,13 +67,13 @@ class PageBench {
         Page page = asked.page();
         Placed placed = placed(page, block);
         Intake form = Intake.of(typed);
-        SheetAround around = edits.around(page);
-        Optional<Block> read = SheetLines.read(placed.block(), form, around);
+        SheetChoices choices = edits.choices(page);
+        Optional<Block> read = SheetLines.read(placed.block(), form, choices);
         model.addAttribute("written", placed);
         model.addAttribute("form", form);
         model.addAttribute(
                 "writtenFields",
-                SheetLines.of(placed.block(), around).stream()
+                SheetLines.of(placed.block(), choices).stream()
                         .map(SheetField::name)
                         .toList());
         if (read.isEmpty()) {
@@ -182,7 +182,7 @@ class PageBench {
     @PostMapping("/settings")
     String settings(BenchRequest asked, @RequestParam MultiValueMap<String, String> typed, Model model) {
         Intake form = Intake.of(typed);
-        var read = SettingsForm.read((ContentPage) asked.page().draft(), form, edits.around(asked.page()));
+        var read = SettingsForm.read((ContentPage) asked.page().draft(), form, edits.choices(asked.page()));
         model.addAttribute("settingsForm", form);
         if (read.isEmpty()) {
             return edits.notKept(asked, model);

@@ -1,10 +1,10 @@
 package dev.wilyferret.app.pagebench;
 
-import dev.wilyferret.app.clicks.ClickBook;
 import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.pages.PageKind;
 import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.app.results.Figures;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.core.design.StartingDesign;
 import dev.wilyferret.core.id.PromotionId;
@@ -25,13 +25,13 @@ class PageChooser {
 
     private final BenchDesk desk;
     private final Pages pages;
-    private final ClickBook clicks;
+    private final Figures figures;
     private final SiteAddress site;
 
-    PageChooser(BenchDesk desk, Pages pages, ClickBook clicks, SiteAddress site) {
+    PageChooser(BenchDesk desk, Pages pages, Figures figures, SiteAddress site) {
         this.desk = desk;
         this.pages = pages;
-        this.clicks = clicks;
+        this.figures = figures;
         this.site = site;
     }
 
@@ -41,7 +41,7 @@ class PageChooser {
         model.addAttribute("promotion", desk.promotion(member, promotion));
         model.addAttribute("siblings", pages.ofPromotion(member.workspace(), promotion));
         model.addAttribute(
-                "designs", DesignChoice.of(pages.byDesign(member.workspace()), clicks.ledOn(member.workspace())));
+                "designs", DesignChoice.of(pages.byDesign(member.workspace()), figures.ledOn(member.workspace())));
         model.addAttribute("designAddress", site.of(SiteRoute.DESIGN.path("")));
         return "pages/choose";
     }

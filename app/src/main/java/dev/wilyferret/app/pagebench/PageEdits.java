@@ -64,7 +64,7 @@ class PageEdits {
         this.bonuses = bonuses;
     }
 
-    SheetAround around(Page page) {
+    SheetChoices choices(Page page) {
         Map<PageId, String> others = new LinkedHashMap<>();
         pages.ofPromotion(page.workspace(), page.promotion()).stream()
                 .filter(other -> !other.id().equals(page.id()))
@@ -77,7 +77,7 @@ class PageEdits {
         offers.of(page.workspace()).stream()
                 .filter(offer -> !offer.id().equals(own))
                 .forEach((Offer offer) -> otherOffers.put(offer.id(), offer.name()));
-        return new SheetAround(
+        return new SheetChoices(
                 others,
                 otherOffers,
                 shelf.of(page.workspace()),
@@ -88,10 +88,10 @@ class PageEdits {
     }
 
     /** The lines of the sheet, for the template. */
-    public record Sheet(SheetAround around, Optional<BlockId> refused, Intake typed) {
+    public record Sheet(SheetChoices choices, Optional<BlockId> refused, Intake typed) {
 
         public List<SheetField> lines(Placed placed) {
-            List<SheetField> lines = SheetLines.of(placed.block(), around);
+            List<SheetField> lines = SheetLines.of(placed.block(), choices);
             return isRefused(placed)
                     ? lines.stream().map(line -> line.holding(typed)).toList()
                     : lines;
@@ -99,7 +99,7 @@ class PageEdits {
 
         /** The ways of two at once. */
         public List<SheetField.Choice> tabs() {
-            return around.tabs();
+            return choices.tabs();
         }
 
         /** What is wrong with what was typed in a line, or the empty string. */
@@ -127,13 +127,13 @@ class PageEdits {
 
     void show(Page page, Model model) {
         ContentPage draft = (ContentPage) page.draft();
-        SheetAround around = around(page);
+        SheetChoices choices = choices(page);
         List<Finding> findings = pages.findings(page);
         List<Fold> folds = pages.folds(page);
         model.addAttribute("page", page);
         model.addAttribute("draft", draft);
-        model.addAttribute("sheet", sheet(around, model));
-        model.addAttribute("shelfFiles", around.files());
+        model.addAttribute("sheet", sheet(choices, model));
+        model.addAttribute("shelfFiles", choices.files());
         model.addAttribute("steps", pages.steps(page));
         model.addAttribute("findings", findings);
         model.addAttribute(
@@ -145,7 +145,7 @@ class PageEdits {
                         .filter(BlockKind::standsOnPage)
                         .toList());
         if (!model.containsAttribute("settingsForm")) {
-            model.addAttribute("settingsForm", SettingsForm.shown(draft, around));
+            model.addAttribute("settingsForm", SettingsForm.shown(draft, choices));
         }
         if (!model.containsAttribute("lookForm")) {
             model.addAttribute("lookForm", LookForm.shown(draft.look()));
@@ -153,12 +153,12 @@ class PageEdits {
     }
 
     /** The sheet; where a line was refused, with what was typed in it. */
-    private static Sheet sheet(SheetAround around, Model model) {
+    private static Sheet sheet(SheetChoices choices, Model model) {
         return model.containsAttribute("refusal")
                         && model.getAttribute("form") instanceof Intake form
                         && model.getAttribute("written") instanceof Placed written
-                ? new Sheet(around, Optional.of(written.id()), form)
-                : new Sheet(around, Optional.empty(), Intake.showing(Map.of()));
+                ? new Sheet(choices, Optional.of(written.id()), form)
+                : new Sheet(choices, Optional.empty(), Intake.showing(Map.of()));
     }
 
     /** Keeps an edit, or says what it would have changed in what stands there now. */

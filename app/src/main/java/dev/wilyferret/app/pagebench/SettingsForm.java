@@ -12,7 +12,7 @@ final class SettingsForm {
 
     private SettingsForm() {}
 
-    private static Fields<PageSettings> fields(SheetAround around) {
+    private static Fields<PageSettings> fields(SheetChoices choices) {
         return new Fields<PageSettings>()
                 .text("title", PageSettings::title, (old, text) -> said(old, text, old.description(), old.language()))
                 .text(
@@ -28,7 +28,7 @@ final class SettingsForm {
                         PageSettings::sharePicture,
                         (old, file) -> set(
                                 old,
-                                around.file(file),
+                                choices.file(file),
                                 old.icon(),
                                 old.indexed(),
                                 old.consent(),
@@ -40,7 +40,7 @@ final class SettingsForm {
                         (old, file) -> set(
                                 old,
                                 old.sharePicture(),
-                                around.file(file),
+                                choices.file(file),
                                 old.indexed(),
                                 old.consent(),
                                 old.headCode(),
@@ -73,15 +73,15 @@ final class SettingsForm {
                                 html));
     }
 
-    static Intake shown(ContentPage page, SheetAround around) {
-        Intake form = fields(around).shown(page.settings());
+    static Intake shown(ContentPage page, SheetChoices choices) {
+        Intake form = fields(choices).shown(page.settings());
         form.put("pixel", page.pixels().stream().map(PixelId::toString).toList());
         return form;
     }
 
     /** The settings the form now says, or empty with messages at the fields. */
-    static Optional<PageSettings> read(ContentPage page, Intake form, SheetAround around) {
-        return fields(around).read(page.settings(), form);
+    static Optional<PageSettings> read(ContentPage page, Intake form, SheetChoices choices) {
+        return fields(choices).read(page.settings(), form);
     }
 
     private static PageSettings said(PageSettings old, String title, String description, String language) {

@@ -1,6 +1,7 @@
 package dev.wilyferret.app.pagebench;
 
 import dev.wilyferret.app.forms.Intake;
+import dev.wilyferret.core.page.BlockField;
 import dev.wilyferret.core.page.FormField;
 import java.util.Arrays;
 import java.util.List;
@@ -33,26 +34,25 @@ public record SheetField(
         CHOICE,
         NEXT,
         FILE,
-        MOMENT
+        MOMENT;
+
+        static Input of(BlockField.Shape shape) {
+            return switch (shape) {
+                case HEADLINE -> HEADLINE;
+                case LINE -> LINE;
+                case AREA -> AREA;
+                case CODE -> CODE;
+                case ASKED -> ASKED;
+            };
+        }
     }
 
     /** @param value as it is sent */
     public record Choice(String value, String words) {}
 
-    static SheetField words(String name, String label, Input input, String value, String placeholder) {
-        return new SheetField(name, label, input, List.of(value), List.of(), placeholder, false);
-    }
-
-    static SheetField lines(String name, String label, List<String> values, String placeholder) {
-        return new SheetField(name, label, Input.LINES, values, List.of(), placeholder, false);
-    }
-
-    static SheetField tick(String name, String label, boolean ticked) {
-        return new SheetField(name, label, Input.TICK, List.of(ticked ? "on" : ""), List.of(), "", true);
-    }
-
-    static SheetField choice(String name, String label, Input input, String value, List<Choice> choices) {
-        return new SheetField(name, label, input, List.of(value), choices, "", input != Input.NEXT);
+    static SheetField of(
+            BlockField<?> field, Input input, List<String> values, List<Choice> choices, String placeholder) {
+        return new SheetField(field.name(), field.label(), input, values, choices, placeholder, field.setting());
     }
 
     /** For the fields of a form: what the program knows under names of its own. */
@@ -86,9 +86,5 @@ public record SheetField(
     SheetField holding(Intake typed) {
         List<String> now = typed.values(name);
         return now.isEmpty() ? this : new SheetField(name, label, input, now, choices, placeholder, folded);
-    }
-
-    SheetField folded(boolean now) {
-        return new SheetField(name, label, input, values, choices, placeholder, now);
     }
 }

@@ -68,7 +68,7 @@ class PageReadiness {
                         row -> row.published == null ? Readiness.Target.NOT_PUBLISHED : Readiness.Target.PUBLISHED));
         return Readiness.of(
                 page.draft(),
-                new Readiness.Around(
+                new Readiness.Context(
                         id -> targets.getOrDefault(id, Readiness.Target.MISSING),
                         new HashSet<>(known.keySet()),
                         offer -> Objects.requireNonNull(known.get(offer.orElse(own)))

@@ -2,7 +2,7 @@ package dev.wilyferret.app.people;
 
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.people.EmailAddress;
-import dev.wilyferret.core.people.Standing;
+import dev.wilyferret.core.people.Membership;
 import java.time.Instant;
 import java.util.Optional;
 
@@ -14,7 +14,7 @@ import java.util.Optional;
  * @param until joined before this moment
  */
 public record Audience(
-        Optional<Standing> standing,
+        Optional<Membership> membership,
         String text,
         String tag,
         String source,
@@ -23,25 +23,31 @@ public record Audience(
         Optional<Instant> until) {
 
     /**
-     * The one way from an audience to a condition on {@code subscriber}, for the list, its count and a broadcast alike. Its
-     * parameters are {@code workspace}, {@code list}, {@code state} and those of the audience's own names; {@code text} is
-     * {@link #like}. The empty string and null narrow nothing.
+     * The rows of the people who are meant, for the list, its count and a broadcast alike. Its parameters are {@code
+     * workspace}, {@code list}, {@code state} and those of the audience's own names; {@code text} is {@link #like}. The
+     * empty string and null narrow nothing.
      */
     public static final String MEANT = """
-            workspace_id = :workspace and list_id = :list
+            (select * from subscriber where workspace_id = :workspace and list_id = :list
               and (:state = '' or state = :state)
               and (:tag = '' or tags @> array[cast(:tag as text)])
               and (:source = '' or source = :source)
               and (cast(:page as uuid) is null or page_id = :page)
               and (cast(:from as timestamptz) is null or joined_at >= :from)
               and (cast(:until as timestamptz) is null or joined_at < :until)
-              and (:text = '' or (email || ' ' || first_name || ' ' || last_name) ilike :text)
+              and (:text = '' or (email || ' ' || first_name || ' ' || last_name) ilike :text)) meant
+            """;
+
+    /** The rows of the confirmed people of {@code list} who get its sequence. */
+    public static final String IN_SEQUENCE = """
+            (select * from subscriber
+              where workspace_id = :workspace and list_id = :list and state = 'CONFIRMED' and in_sequence) reader
             """;
 
     public static final Audience EVERYBODY =
             new Audience(Optional.empty(), "", "", "", Optional.empty(), Optional.empty(), Optional.empty());
 
-    public Audience standing(Standing only) {
+    public Audience membership(Membership only) {
         return new Audience(Optional.of(only), text, tag, source, page, from, until);
     }
 

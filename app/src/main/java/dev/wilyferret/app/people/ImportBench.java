@@ -201,7 +201,7 @@ class ImportBench {
                         one.firstName(),
                         one.lastName(),
                         one.phone(),
-                        one.standing().words(),
+                        one.membership().words(),
                         String.join(", ", one.tags()),
                         one.source(),
                         one.campaign(),

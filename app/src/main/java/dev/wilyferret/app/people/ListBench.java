@@ -5,10 +5,6 @@ import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.id.ListId;
-import dev.wilyferret.core.id.PageId;
-import dev.wilyferret.core.people.EmailAddress;
-import dev.wilyferret.core.text.PlainText;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -45,7 +41,7 @@ class ListBench {
     @GetMapping("/people")
     String all(@AuthenticationPrincipal Member member, Model model) {
         model.addAttribute("lists", lists.of(member.workspace()));
-        model.addAttribute("standings", lists.standings(member.workspace()));
+        model.addAttribute("members", lists.members(member.workspace()));
         model.addAttribute("none", Map.of());
         return "people/lists";
     }
@@ -71,17 +67,7 @@ class ListBench {
     @GetMapping("/people/lists/{id}/settings")
     String settings(@AuthenticationPrincipal Member member, @PathVariable ListId id, Model model) {
         MailList list = desk.list(member, id, "settings", model);
-        Map<String, String> values = new HashMap<>();
-        values.put("name", list.name());
-        values.put("senderName", list.senderName());
-        values.put("senderAddress", list.senderAddress());
-        values.put("replyTo", list.replyTo());
-        values.put("doubleOptIn", list.doubleOptIn() ? "on" : "");
-        values.put("buyers", list.buyers() ? "on" : "");
-        values.put("checkPage", list.checkPage().map(PageId::toString).orElse(""));
-        values.put("confirmedPage", list.confirmedPage().map(PageId::toString).orElse(""));
-        values.put("leftPage", list.leftPage().map(PageId::toString).orElse(""));
-        return form(member, Optional.of(id), Intake.showing(values), model);
+        return form(member, Optional.of(id), blank(member).shown(list), model);
     }
 
     private String form(Member member, Optional<ListId> id, Intake form, Model model) {
@@ -101,16 +87,12 @@ class ListBench {
         known.ifPresent(list -> desk.list(member, list, "settings", model));
         ListId id = known.orElseGet(lists::newId);
         Intake form = Intake.of(typed);
-        form.take("name", text -> PlainText.line("name of the list", text, 80));
-        form.take("senderName", text -> PlainText.line("sender's name", text, 80));
-        form.take("senderAddress", EmailAddress::new);
-        form.take("replyTo", text -> text.isBlank() ? text : new EmailAddress(text));
-        if (form.clean()) {
-            form.take("name", name -> {
-                lists.keep(member.workspace(), read(member, id, form));
-                return name;
-            });
-        }
+        blank(member)
+                .read(form, id)
+                .ifPresent(list -> form.take("name", name -> {
+                    lists.keep(member.workspace(), list);
+                    return list;
+                }));
         if (!form.clean()) {
             return form(member, known, form, model);
         }
@@ -118,25 +100,8 @@ class ListBench {
         return "redirect:/people/lists/" + id;
     }
 
-    private MailList read(Member member, ListId id, Intake form) {
-        return new MailList(
-                id,
-                form.value("name"),
-                form.value("senderName"),
-                form.value("senderAddress"),
-                form.value("replyTo"),
-                form.ticked("doubleOptIn"),
-                form.ticked("buyers"),
-                page(member, form.value("checkPage")),
-                page(member, form.value("confirmedPage")),
-                page(member, form.value("leftPage")));
-    }
-
-    private Optional<PageId> page(Member member, String id) {
-        return pages.of(member.workspace()).stream()
-                .map(ListPages.Named::id)
-                .filter(page -> page.toString().equals(id))
-                .findFirst();
+    private ListForm blank(Member member) {
+        return new ListForm(pages.of(member.workspace()));
     }
 
     @GetMapping("/people/lists/{id}")
@@ -154,7 +119,7 @@ class ListBench {
         List<Subscriber> shown = people.meant(member.workspace(), list.id(), who, A_PAGE + 1, from);
         model.addAttribute("form", form);
         model.addAttribute("count", people.count(member.workspace(), list.id(), who));
-        model.addAttribute("standing", lists.standings(member.workspace()).getOrDefault(id, Map.of()));
+        model.addAttribute("members", lists.members(member.workspace()).getOrDefault(id, Map.of()));
         model.addAttribute("shown", shown.stream().limit(A_PAGE).toList());
         model.addAttribute("next", shown.size() > A_PAGE ? from + A_PAGE : null);
         model.addAttribute("back", from == 0 ? null : Math.max(0, from - A_PAGE));

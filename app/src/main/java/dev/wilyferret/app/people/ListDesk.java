@@ -7,7 +7,7 @@ import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.PageId;
-import dev.wilyferret.core.people.Standing;
+import dev.wilyferret.core.people.Membership;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.List;
@@ -48,8 +48,8 @@ public class ListDesk {
     /** Reads who is meant; what cannot be read narrows nothing. */
     public static Audience audience(Intake form, Workspace workspace) {
         return new Audience(
-                List.of(Standing.values()).stream()
-                        .filter(standing -> standing.name().equals(form.value("standing")))
+                List.of(Membership.values()).stream()
+                        .filter(membership -> membership.name().equals(form.value("standing")))
                         .findFirst(),
                 form.value("text").strip(),
                 form.value("tag"),

@@ -10,7 +10,7 @@ import org.springframework.data.jpa.repository.Query;
 interface ListStore extends JpaRepository<ListRow, RowKey> {
 
     /** How many stand on a list, by how they stand. */
-    interface Standings {
+    interface Members {
         UUID getList();
 
         String getState();
@@ -25,5 +25,5 @@ interface ListStore extends JpaRepository<ListRow, RowKey> {
             select list_id as list, state, count(*) as people
             from subscriber where workspace_id = :workspace group by list_id, state
             """)
-    List<Standings> standings(UUID workspace);
+    List<Members> members(UUID workspace);
 }

@@ -4,7 +4,7 @@ import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.WorkspaceId;
-import dev.wilyferret.core.people.Standing;
+import dev.wilyferret.core.people.Membership;
 import dev.wilyferret.core.text.Refusal;
 import java.time.Clock;
 import java.util.EnumMap;
@@ -91,11 +91,11 @@ public class Lists {
 
     /** How many stand how on each list. */
     @Transactional(readOnly = true)
-    public Map<ListId, Map<Standing, Long>> standings(WorkspaceId workspace) {
-        Map<ListId, Map<Standing, Long>> all = new HashMap<>();
-        lists.standings(workspace.value())
-                .forEach(row -> all.computeIfAbsent(new ListId(row.getList()), list -> new EnumMap<>(Standing.class))
-                        .put(Standing.valueOf(row.getState()), row.getPeople()));
+    public Map<ListId, Map<Membership, Long>> members(WorkspaceId workspace) {
+        Map<ListId, Map<Membership, Long>> all = new HashMap<>();
+        lists.members(workspace.value())
+                .forEach(row -> all.computeIfAbsent(new ListId(row.getList()), list -> new EnumMap<>(Membership.class))
+                        .put(Membership.valueOf(row.getState()), row.getPeople()));
         return all;
     }
 }

@@ -30,10 +30,26 @@ public record MailList(
         Optional<PageId> leftPage) {
 
     public MailList {
-        name = PlainText.line("name of the list", name, 80);
-        senderName = PlainText.line("sender's name", senderName, 80);
-        senderAddress = new EmailAddress(senderAddress).text();
-        replyTo = replyTo.isBlank() ? "" : new EmailAddress(replyTo).text();
+        name = name(name);
+        senderName = senderName(senderName);
+        senderAddress = senderAddress(senderAddress);
+        replyTo = replyTo(replyTo);
+    }
+
+    static String name(String typed) {
+        return PlainText.line("name of the list", typed, 80);
+    }
+
+    static String senderName(String typed) {
+        return PlainText.line("sender's name", typed, 80);
+    }
+
+    static String senderAddress(String typed) {
+        return new EmailAddress(typed).text();
+    }
+
+    static String replyTo(String typed) {
+        return typed.isBlank() ? "" : senderAddress(typed);
     }
 
     /** The same list with the pages a ready-made trail gave it. */

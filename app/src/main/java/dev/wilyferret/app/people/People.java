@@ -4,19 +4,21 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.SubscriberId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.WorkspaceId;
-import dev.wilyferret.core.people.Standing;
+import dev.wilyferret.core.people.Membership;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -117,7 +119,7 @@ public class People {
             known = subscribers.onListToChange(workspace.value(), list.value(), key);
         } while (known.isEmpty());
         SubscriberRow row = known.get();
-        if (fresh || row.state == Standing.LEFT) {
+        if (fresh || row.state == Membership.LEFT) {
             row.joinedAt = now;
             row.consent = joining.consent();
             row.suspect = joining.suspect();
@@ -127,12 +129,12 @@ public class People {
             row.source = joining.source();
             row.campaign = joining.campaign();
             row.country = joining.country();
-            row.state = Standing.PENDING;
+            row.state = Membership.PENDING;
             row.leftAt = null;
         }
         erasures.lift(workspace, key);
         SubscriberRow.Aside typed = SubscriberRow.Aside.of(joining);
-        if (row.state != Standing.CONFIRMED) {
+        if (row.state != Membership.CONFIRMED) {
             complete(row, typed, true);
         } else if (!to.doubleOptIn()) {
             // Nobody can show that it was them, so what is known stays.
@@ -140,13 +142,13 @@ public class People {
         } else if (!typed.empty()) {
             row.aside = typed;
         }
-        if (row.state == Standing.PENDING) {
+        if (row.state == Membership.PENDING) {
             if (to.doubleOptIn()) {
                 events.publishEvent(new ConfirmationWanted(row.toSubscriber(), joining.network()));
             } else {
                 confirm(row);
             }
-        } else if (row.state == Standing.CONFIRMED && to.doubleOptIn()) {
+        } else if (row.state == Membership.CONFIRMED && to.doubleOptIn()) {
             // The same mail as for everybody: it leads them to what they asked for, and tells strangers nothing.
             events.publishEvent(new ConfirmationWanted(row.toSubscriber(), joining.network()));
         }
@@ -168,7 +170,7 @@ public class People {
     }
 
     private void confirm(SubscriberRow row) {
-        row.state = Standing.CONFIRMED;
+        row.state = Membership.CONFIRMED;
         row.confirmedAt = clock.instant();
         row.lookAt = row.inSequence ? clock.instant() : null;
         events.publishEvent(new Confirmed(row.toSubscriber()));
@@ -186,9 +188,9 @@ public class People {
     @Transactional
     public Optional<Subscriber> confirm(WorkspaceId workspace, SubscriberId id) {
         return subscribers.toChange(RowKey.of(workspace, id)).map(row -> {
-            if (row.state == Standing.PENDING) {
+            if (row.state == Membership.PENDING) {
                 confirm(row);
-            } else if (row.state == Standing.CONFIRMED && row.aside != null) {
+            } else if (row.state == Membership.CONFIRMED && row.aside != null) {
                 complete(row, row.aside, true);
                 row.aside = null;
                 events.publishEvent(new ConfirmedAgain(row.toSubscriber()));
@@ -201,8 +203,8 @@ public class People {
     @Transactional
     public Optional<Subscriber> leave(WorkspaceId workspace, SubscriberId id) {
         return subscribers.toChange(RowKey.of(workspace, id)).map(row -> {
-            if (row.state == Standing.PENDING || row.state == Standing.CONFIRMED) {
-                row.state = Standing.LEFT;
+            if (row.state == Membership.PENDING || row.state == Membership.CONFIRMED) {
+                row.state = Membership.LEFT;
                 row.leftAt = clock.instant();
                 row.lookAt = null;
             }
@@ -217,7 +219,7 @@ public class People {
         imports.hold(workspace.value());
         String key = subscribers.addressKey(RowKey.of(workspace, id)).orElseThrow();
         List<SubscriberRow> all = subscribers.ofAddressToChange(workspace.value(), key).stream()
-                .filter(row -> row.state != Standing.ERASED)
+                .filter(row -> row.state != Membership.ERASED)
                 .toList();
         if (all.isEmpty()) {
             return;
@@ -230,7 +232,7 @@ public class People {
                 .toList();
         erasures.note(workspace, key);
         for (SubscriberRow row : all) {
-            row.state = Standing.ERASED;
+            row.state = Membership.ERASED;
             row.email = "";
             row.addressKey = "erased " + row.key.id();
             row.firstName = "";
@@ -322,9 +324,19 @@ public class People {
     /** One person on all lists they are or were on. */
     @Transactional(readOnly = true)
     public List<Subscriber> sameAddress(Subscriber one) {
-        return one.standing() == Standing.ERASED
+        return one.membership() == Membership.ERASED
                 ? List.of(one)
                 : ofAddress(one.workspace(), one.email().toLowerCase(java.util.Locale.ROOT));
+    }
+
+    /** When those of some people who confirmed their address did so. */
+    @Transactional(readOnly = true)
+    public Map<SubscriberId, Instant> confirmedAt(WorkspaceId workspace, List<SubscriberId> some) {
+        Map<SubscriberId, Instant> confirmed = new HashMap<>();
+        subscribers
+                .confirmed(workspace.value(), Id.texts(some))
+                .forEach(row -> confirmed.put(new SubscriberId(row.getId()), row.getAt()));
+        return confirmed;
     }
 
     @Transactional(readOnly = true)
@@ -341,7 +353,7 @@ public class People {
                 .meant(
                         workspace.value(),
                         list.value(),
-                        who.standing().map(Enum::name).orElse(""),
+                        who.membership().map(Enum::name).orElse(""),
                         who.tag(),
                         who.source(),
                         who.page().map(PageId::value).orElse(null),
@@ -360,7 +372,7 @@ public class People {
         return subscribers.count(
                 workspace.value(),
                 list.value(),
-                who.standing().map(Enum::name).orElse(""),
+                who.membership().map(Enum::name).orElse(""),
                 who.tag(),
                 who.source(),
                 who.page().map(PageId::value).orElse(null),

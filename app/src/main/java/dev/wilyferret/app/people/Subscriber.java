@@ -6,7 +6,7 @@ import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.SubscriberId;
 import dev.wilyferret.core.id.WorkspaceId;
-import dev.wilyferret.core.people.Standing;
+import dev.wilyferret.core.people.Membership;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
@@ -34,7 +34,7 @@ public record Subscriber(
         String phone,
         Map<String, String> answers,
         List<String> tags,
-        Standing standing,
+        Membership membership,
         Optional<PromotionId> promotion,
         Optional<PageId> page,
         Optional<ClickId> click,
@@ -47,6 +47,36 @@ public record Subscriber(
         Instant joinedAt,
         Optional<Instant> confirmedAt,
         Optional<Instant> leftAt) {
+
+    private static final SubscriberId NOBODY = new SubscriberId(new UUID(0, 0));
+
+    /** A made-up person, to show or try what others will get. */
+    public static Subscriber sample(WorkspaceId workspace, ListId list, String email) {
+        return new Subscriber(
+                workspace,
+                NOBODY,
+                NOBODY.value(),
+                list,
+                email,
+                "Ines",
+                "Okafor",
+                "",
+                Map.of(),
+                List.of(),
+                Membership.CONFIRMED,
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                "",
+                "",
+                "",
+                "",
+                "",
+                "",
+                Instant.EPOCH,
+                Optional.of(Instant.EPOCH),
+                Optional.empty());
+    }
 
     /** First and last name as far as known. */
     public String name() {

@@ -7,7 +7,7 @@ import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.SubscriberId;
 import dev.wilyferret.core.id.WorkspaceId;
-import dev.wilyferret.core.people.Standing;
+import dev.wilyferret.core.people.Membership;
 import jakarta.persistence.Column;
 import jakarta.persistence.EmbeddedId;
 import jakarta.persistence.Entity;
@@ -85,7 +85,7 @@ class SubscriberRow {
     List<String> tags;
 
     @Enumerated(EnumType.STRING)
-    Standing state;
+    Membership state;
 
     @Column(name = "promotion_id")
     @Nullable
@@ -140,7 +140,7 @@ class SubscriberRow {
         phone = one.phone();
         answers = one.answers();
         tags = one.tags();
-        state = one.standing();
+        state = one.membership();
         promotion = one.promotion().map(PromotionId::value).orElse(null);
         page = one.page().map(PageId::value).orElse(null);
         click = one.click().map(ClickId::value).orElse(null);

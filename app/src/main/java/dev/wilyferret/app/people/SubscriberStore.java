@@ -32,6 +32,19 @@ interface SubscriberStore extends LockingStore<SubscriberRow> {
     @Query("from SubscriberRow where key.workspace = :workspace and list = :list and addressKey = :key")
     Optional<SubscriberRow> onListToChange(UUID workspace, UUID list, String key);
 
+    /** Somebody who confirmed an address. */
+    interface Confirmed {
+        UUID getId();
+
+        Instant getAt();
+    }
+
+    @NativeQuery("""
+            select id, confirmed_at as at from subscriber
+            where workspace_id = :workspace and id = any(cast(:ids as uuid[])) and confirmed_at is not null
+            """)
+    List<Confirmed> confirmed(UUID workspace, String[] ids);
+
     @Query("select addressKey from SubscriberRow where key = :key")
     Optional<String> addressKey(RowKey key);
 
@@ -45,8 +58,7 @@ interface SubscriberStore extends LockingStore<SubscriberRow> {
     @Query("from SubscriberRow where key.workspace = :workspace and addressKey = :key order by key.id")
     List<SubscriberRow> ofAddressToChange(UUID workspace, String key);
 
-    @NativeQuery("select * from subscriber where " + Audience.MEANT
-            + " order by joined_at desc, id desc limit :most offset :skip")
+    @NativeQuery("select * from " + Audience.MEANT + " order by joined_at desc, id desc limit :most offset :skip")
     List<SubscriberRow> meant(
             UUID workspace,
             UUID list,
@@ -60,7 +72,7 @@ interface SubscriberStore extends LockingStore<SubscriberRow> {
             int most,
             int skip);
 
-    @NativeQuery("select count(*) from subscriber where " + Audience.MEANT)
+    @NativeQuery("select count(*) from " + Audience.MEANT)
     long count(
             UUID workspace,
             UUID list,

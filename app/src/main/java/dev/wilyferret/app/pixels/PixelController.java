@@ -4,10 +4,7 @@ import dev.wilyferret.app.clicks.ClickBook;
 import dev.wilyferret.app.forms.Intake;
 import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.workspace.Member;
-import dev.wilyferret.core.address.UriTemplate;
 import dev.wilyferret.core.id.PixelId;
-import dev.wilyferret.core.pixel.FireAddress;
-import dev.wilyferret.core.text.PlainText;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -48,14 +45,7 @@ class PixelController {
     @GetMapping("/pixels/{id}")
     String open(@AuthenticationPrincipal Member member, @PathVariable PixelId id, Model model) {
         PixelAccount account = account(member, id);
-        PixelDetails details = account.details();
-        Intake form = Intake.showing(Map.of(
-                "name", details.name(),
-                "pixelId", details.pixelId(),
-                "address", details.address().template().toString(),
-                "viewEvent", details.viewEvent(),
-                "leadEvent", details.leadEvent()));
-        return show(Optional.of(account), form, model);
+        return show(Optional.of(account), PixelForm.shown(account.details()), model);
     }
 
     @PostMapping("/pixels/new")
@@ -65,7 +55,7 @@ class PixelController {
             Model model,
             RedirectAttributes after) {
         Intake form = Intake.of(typed);
-        Optional<PixelDetails> details = read(form);
+        Optional<PixelDetails> details = PixelForm.read(form);
         if (details.isEmpty()) {
             return show(Optional.empty(), form, model);
         }
@@ -83,7 +73,7 @@ class PixelController {
             RedirectAttributes after) {
         PixelAccount account = account(member, id);
         Intake form = Intake.of(typed);
-        Optional<PixelDetails> details = read(form);
+        Optional<PixelDetails> details = PixelForm.read(form);
         if (details.isEmpty()) {
             return show(Optional.of(account), form, model);
         }
@@ -103,22 +93,6 @@ class PixelController {
                 "fires",
                 account.map(one -> clicks.fires(one.workspace(), one.id())).orElse(List.of()));
         return "pixels/form";
-    }
-
-    private static Optional<PixelDetails> read(Intake form) {
-        form.take("name", text -> PlainText.line("name", text, 100));
-        form.take("pixelId", text -> PlainText.line("pixel id", text, 100));
-        form.take("viewEvent", text -> PlainText.line("event name", text, 60));
-        form.take("leadEvent", text -> PlainText.line("event name", text, 60));
-        Optional<FireAddress> address = form.take("address", text -> new FireAddress(UriTemplate.parseWeb(text)));
-        return form.clean()
-                ? Optional.of(new PixelDetails(
-                        form.value("name"),
-                        form.value("pixelId"),
-                        address.orElseThrow(),
-                        form.value("viewEvent"),
-                        form.value("leadEvent")))
-                : Optional.empty();
     }
 
     private PixelAccount account(Member member, PixelId id) {

@@ -15,10 +15,22 @@ import dev.wilyferret.core.text.PlainText;
 public record PixelDetails(String name, String pixelId, FireAddress address, String viewEvent, String leadEvent) {
 
     public PixelDetails {
-        name = PlainText.line("name", name, 100);
-        pixelId = PlainText.line("pixel id", pixelId, 100);
-        viewEvent = PlainText.line("event name", viewEvent, 60);
-        leadEvent = PlainText.line("event name", leadEvent, 60);
+        name = name(name);
+        pixelId = pixelId(pixelId);
+        viewEvent = event(viewEvent);
+        leadEvent = event(leadEvent);
+    }
+
+    static String name(String typed) {
+        return PlainText.line("name", typed, 100);
+    }
+
+    static String pixelId(String typed) {
+        return PlainText.line("pixel id", typed, 100);
+    }
+
+    static String event(String typed) {
+        return PlainText.line("event name", typed, 60);
     }
 
     public String eventName(PixelEvent event) {

@@ -17,12 +17,8 @@ import dev.wilyferret.core.id.SubscriberId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.mail.SpamLook;
-import dev.wilyferret.core.people.Standing;
-import java.time.Instant;
-import java.util.List;
-import java.util.Map;
+import dev.wilyferret.core.people.Membership;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.function.UnaryOperator;
 import org.springframework.stereotype.Service;
 
@@ -30,19 +26,16 @@ import org.springframework.stereotype.Service;
 @Service
 public class MailPreviews {
 
-    private static final SubscriberId NOBODY = new SubscriberId(new UUID(0, 0));
-
     private final Mails mails;
-    private final MailDrawing drawing;
+    private final MailHtml html;
     private final People people;
     private final Lists lists;
     private final Workspaces workspaces;
     private final SiteAddress site;
 
-    MailPreviews(
-            Mails mails, MailDrawing drawing, People people, Lists lists, Workspaces workspaces, SiteAddress site) {
+    MailPreviews(Mails mails, MailHtml html, People people, Lists lists, Workspaces workspaces, SiteAddress site) {
         this.mails = mails;
-        this.drawing = drawing;
+        this.html = html;
         this.people = people;
         this.lists = lists;
         this.workspaces = workspaces;
@@ -77,55 +70,26 @@ public class MailPreviews {
     public Subscriber as(Written mail, String id) {
         return Id.parse(id, SubscriberId::new)
                 .flatMap(one -> people.find(mail.workspace(), one))
-                .filter(one -> one.list().equals(mail.list()) && one.standing() != Standing.ERASED)
-                .or(
-                        () -> people
-                                .meant(
-                                        mail.workspace(),
-                                        mail.list(),
-                                        Audience.EVERYBODY.standing(Standing.CONFIRMED),
-                                        1,
-                                        0)
-                                .stream()
-                                .findFirst())
+                .filter(one -> one.list().equals(mail.list()) && one.membership() != Membership.ERASED)
+                .or(() -> people
+                        .meant(mail.workspace(), mail.list(), Audience.EVERYBODY.membership(Membership.CONFIRMED), 1, 0)
+                        .stream()
+                        .findFirst())
                 .orElseGet(() -> somebody(mail));
     }
 
     private static Subscriber somebody(Written mail) {
-        return new Subscriber(
-                mail.workspace(),
-                NOBODY,
-                NOBODY.value(),
-                mail.list(),
-                "ines@kelderhoek.example",
-                "Ines",
-                "Okafor",
-                "",
-                Map.of(),
-                List.of(),
-                Standing.CONFIRMED,
-                Optional.empty(),
-                Optional.empty(),
-                Optional.empty(),
-                "",
-                "",
-                "",
-                "",
-                "",
-                "",
-                Instant.EPOCH,
-                Optional.of(Instant.EPOCH),
-                Optional.empty());
+        return Subscriber.sample(mail.workspace(), mail.list(), "ines@kelderhoek.example");
     }
 
-    public MailDrawing.Drawn drawn(Written mail, Subscriber as) {
-        return drawing.drawn(mail, list(mail), as, workspaces.get(mail.workspace()), UnaryOperator.identity());
+    public MailHtml.Drawn drawn(Written mail, Subscriber as) {
+        return html.drawn(mail, list(mail), as, workspaces.get(mail.workspace()), UnaryOperator.identity());
     }
 
     /** How a mail reads to a filter. */
     public SpamLook look(Written mail) {
         Workspace workspace = workspaces.get(mail.workspace());
-        return drawing.look(mail, drawn(mail, somebody(mail)), workspace);
+        return html.look(mail, drawn(mail, somebody(mail)), workspace);
     }
 
     private MailList list(Written mail) {

@@ -18,7 +18,7 @@ import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.MailId;
 import dev.wilyferret.core.id.WorkspaceId;
-import dev.wilyferret.core.people.Standing;
+import dev.wilyferret.core.people.Membership;
 import io.github.bucket4j.Bucket;
 import jakarta.mail.internet.AddressException;
 import jakarta.mail.internet.InternetAddress;
@@ -58,7 +58,7 @@ public class Postman implements SmartLifecycle {
     private final Outbox outbox;
     private final Mails mails;
     private final MailLinks links;
-    private final MailDrawing drawing;
+    private final MailHtml html;
     private final People people;
     private final Lists lists;
     private final Workspaces workspaces;
@@ -79,7 +79,7 @@ public class Postman implements SmartLifecycle {
             Outbox outbox,
             Mails mails,
             MailLinks links,
-            MailDrawing drawing,
+            MailHtml html,
             People people,
             Lists lists,
             Workspaces workspaces,
@@ -89,7 +89,7 @@ public class Postman implements SmartLifecycle {
         this.outbox = outbox;
         this.mails = mails;
         this.links = links;
-        this.drawing = drawing;
+        this.html = html;
         this.people = people;
         this.lists = lists;
         this.workspaces = workspaces;
@@ -228,19 +228,19 @@ public class Postman implements SmartLifecycle {
     /** Why a letter is not to be sent any more; empty if it is. */
     private static Optional<String> kept(Written mail, Subscriber one) {
         boolean wanted = switch (mail.kind()) {
-            case CONFIRM -> one.standing() == Standing.PENDING || one.standing() == Standing.CONFIRMED;
-            case SEQUENCE, BROADCAST -> one.standing() == Standing.CONFIRMED;
-            case DELIVERY -> one.standing() != Standing.ERASED;
+            case CONFIRM -> one.membership() == Membership.PENDING || one.membership() == Membership.CONFIRMED;
+            case SEQUENCE, BROADCAST -> one.membership() == Membership.CONFIRMED;
+            case DELIVERY -> one.membership() != Membership.ERASED;
         };
         return wanted
                 ? Optional.empty()
-                : Optional.of("The person is " + one.standing().words() + " by now.");
+                : Optional.of("The person is " + one.membership().words() + " by now.");
     }
 
     private Smtp.Mail message(Letter letter, Common common, Subscriber one)
             throws AddressException, UnsupportedEncodingException {
         MailList list = common.list;
-        MailDrawing.Drawn drawn = drawing.drawn(
+        MailHtml.Drawn drawn = html.drawn(
                 common.mail,
                 list,
                 one,
@@ -261,7 +261,7 @@ public class Postman implements SmartLifecycle {
     }
 
     /** Sends a mail to one of the workspace's own people, as a sample; nothing is noted. */
-    public String sample(MailList list, MailDrawing.Drawn drawn, String to) {
+    public String sample(MailList list, MailHtml.Drawn drawn, String to) {
         if (!hasServer()) {
             return "No mail server is set; see docs/operations.md.";
         }

@@ -47,7 +47,7 @@ public class Smtp implements AutoCloseable {
             InternetAddress from,
             @Nullable InternetAddress replyTo,
             InternetAddress to,
-            MailDrawing.Drawn drawn,
+            MailHtml.Drawn drawn,
             String listId,
             Instant date) {}
 

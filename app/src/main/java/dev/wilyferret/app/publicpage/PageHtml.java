@@ -167,12 +167,12 @@ public class PageHtml {
         boolean scripted = shown.stream()
                 .anyMatch(placed -> SCRIPTED.contains(placed.block().kind())
                         || placed.block().nextSteps().stream().anyMatch(NextStep.TwoAtOnce.class::isInstance));
-        Drawing drawing = new Drawing(around, shown);
+        PageModel drawing = new PageModel(around, shown);
         context.setVariable("page", page);
         context.setVariable("draw", drawing);
         context.setVariable(
                 "rows",
-                Drawing.rows(page.blocks().top().stream()
+                PageModel.rows(page.blocks().top().stream()
                         .filter(placed -> !placed.hidden())
                         .toList()));
         context.setVariable("bodyClass", PageStyle.bodyClass(page.look()));

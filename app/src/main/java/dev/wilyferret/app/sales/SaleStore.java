@@ -12,8 +12,6 @@ import org.springframework.data.jpa.repository.Query;
 
 interface SaleStore extends JpaRepository<SaleRow, RowKey> {
 
-    record Sold(UUID promotion, long sales, long commissionMinor) {}
-
     /** Takes an order id for a sale; 0 if the order has one already. Two at the same moment cannot both take it. */
     @Modifying
     @NativeQuery("""
@@ -33,16 +31,6 @@ interface SaleStore extends JpaRepository<SaleRow, RowKey> {
             long value,
             Instant soldAt);
 
-    @Query("""
-            select new dev.wilyferret.app.sales.SaleStore$Sold(s.promotion, count(*), sum(s.commissionMinor))
-            from SaleRow s
-            where s.key.workspace = :workspace
-              and exists (select 1 from StandingClickRow c
-                where c.workspace = s.key.workspace and c.id = s.click and c.at >= :from and c.standing = COUNTED)
-            group by s.promotion
-            """)
-    List<Sold> soldByClickDay(UUID workspace, Instant from);
-
     @Query("from SaleRow s where s.key.workspace = :workspace order by s.soldAt desc")
     List<SaleRow> latest(UUID workspace, Limit limit);
 
@@ -51,6 +39,10 @@ interface SaleStore extends JpaRepository<SaleRow, RowKey> {
 
     @Query("from SaleRow s where s.key.workspace = :workspace and lower(s.order) = lower(:order)")
     List<SaleRow> ofOrder(UUID workspace, String order);
+
+    /** @param clicks ids as they write themselves; a list of thousands is slow in a query of entities */
+    @NativeQuery("select * from sale where workspace_id = :workspace and click_id = any(cast(:clicks as uuid[]))")
+    List<SaleRow> ofClicks(UUID workspace, String[] clicks);
 
     @Query("from SaleRow s where s.key.workspace = :workspace and s.click = :click order by s.soldAt")
     List<SaleRow> ofClick(UUID workspace, UUID click);

@@ -1,12 +1,15 @@
 package dev.wilyferret.app.sales;
 
 import dev.wilyferret.app.clicks.ClickBook;
+import dev.wilyferret.app.clicks.VisitWork;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.offers.Offers;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.figures.Visit;
 import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.NetworkId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.ShortId;
@@ -20,10 +23,10 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Currency;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -34,12 +37,10 @@ public class Sales {
 
     private static final int LIST = 200;
 
-    /** What was sold in a period, by the day of the click. */
-    public record Sold(long sales, Money revenue) {}
-
     private final SaleStore sales;
     private final PostbackStore postbacks;
     private final ClickBook clicks;
+    private final VisitWork work;
     private final Promotions promotions;
     private final Offers offers;
     private final Workspaces workspaces;
@@ -50,6 +51,7 @@ public class Sales {
             SaleStore sales,
             PostbackStore postbacks,
             ClickBook clicks,
+            VisitWork work,
             Promotions promotions,
             Offers offers,
             Workspaces workspaces,
@@ -58,6 +60,7 @@ public class Sales {
         this.sales = sales;
         this.postbacks = postbacks;
         this.clicks = clicks;
+        this.work = work;
         this.promotions = promotions;
         this.offers = offers;
         this.workspaces = workspaces;
@@ -171,11 +174,13 @@ public class Sales {
                 commission.minor(),
                 value.minor(),
                 at);
-        return inserted > 0
-                ? new Ending(Postback.Outcome.SALE, "")
-                : new Ending(
-                        Postback.Outcome.REPEATED,
-                        "Order “%s” was reported before; it stays one sale.".formatted(arrived.order()));
+        if (inserted == 0) {
+            return new Ending(
+                    Postback.Outcome.REPEATED,
+                    "Order “%s” was reported before; it stays one sale.".formatted(arrived.order()));
+        }
+        work.note(workspace, List.of(click.id()));
+        return new Ending(Postback.Outcome.SALE, "");
     }
 
     /** Keeps sales that were reported in the past, each with its postback. */
@@ -185,6 +190,19 @@ public class Sales {
                 .map(sale -> new SaleRow(RowKey.of(workspace, ids.at(sale.soldAt())), sale))
                 .toList());
         postbacks.saveAll(past.stream().map(sale -> postbackOf(workspace, sale)).toList());
+        work.note(workspace, past.stream().map(Sale::click).toList());
+    }
+
+    /** What was reported for some clicks, by click. */
+    @Transactional(readOnly = true)
+    public Map<ClickId, List<Visit.Reported>> reported(WorkspaceId workspace, List<ClickId> clicks) {
+        return sales.ofClicks(workspace.value(), Id.texts(clicks)).stream()
+                .collect(Collectors.groupingBy(
+                        row -> new ClickId(row.click),
+                        Collectors.mapping(
+                                row -> new Visit.Reported(
+                                        row.soldAt, new Visit.Sold(row.commissionMinor, row.orderMinor)),
+                                Collectors.toList())));
     }
 
     private PostbackRow postbackOf(WorkspaceId workspace, Sale sale) {
@@ -200,18 +218,6 @@ public class Sales {
                 arrived,
                 Postback.Outcome.SALE,
                 "");
-    }
-
-    /** By promotion: sales whose click lies in the period and counts. */
-    @Transactional(readOnly = true)
-    public Map<PromotionId, Sold> sold(WorkspaceId workspace, Instant from) {
-        Currency currency = workspaces.get(workspace).currency();
-        Map<PromotionId, Sold> sold = new HashMap<>();
-        sales.soldByClickDay(workspace.value(), from)
-                .forEach(row -> sold.put(
-                        new PromotionId(row.promotion()),
-                        new Sold(row.sales(), new Money(row.commissionMinor(), currency))));
-        return sold;
     }
 
     /** The latest first. */

@@ -30,12 +30,24 @@ public record Bonus(
         Set<ListId> lists) {
 
     public Bonus {
-        name = PlainText.line("name of the bonus", name, 120);
-        about = PlainText.optionalLine("description of the bonus", about, 300);
-        terms = PlainText.lines("terms", terms, 2000);
+        name = name(name);
+        about = about(about);
+        terms = terms(terms);
         worth = worth(worth);
         lists = Set.copyOf(lists);
         link = link(link);
+    }
+
+    static String name(String typed) {
+        return PlainText.line("name of the bonus", typed, 120);
+    }
+
+    static String about(String typed) {
+        return PlainText.optionalLine("description of the bonus", typed, 300);
+    }
+
+    static String terms(String typed) {
+        return PlainText.lines("terms", typed, 2000);
     }
 
     /** @throws Refusal if it is not empty and no web address */

@@ -204,7 +204,7 @@ public class Shelf {
             throw new Refusal("That SVG has %.1f MB; a drawing may have %d MB. Save it simpler."
                     .formatted(Files.size(file) / 1048576.0, MOST_DRAWING_BYTES >> 20));
         }
-        String clean = CleanDrawing.of(Files.readString(file, StandardCharsets.UTF_8));
+        String clean = CleanSvg.of(Files.readString(file, StandardCharsets.UTF_8));
         String hash = received(new ByteArrayInputStream(clean.getBytes(StandardCharsets.UTF_8)), file);
         return new MediaFile(
                 hash + "." + MediaType.SVG.extension,

@@ -101,16 +101,21 @@ class FormRoutes {
     private record Found(LivePage page, Placed placed) {}
 
     private Optional<Found> find(String pageId, String blockId) {
-        LivePage page = ShortId.parse(pageId, PageId::new)
-                .map(snapshots.now().pagesById()::get)
-                .orElse(null);
-        if (page == null || !(page.document() instanceof ContentPage content) || !blockId.matches("[a-z0-9]{1,24}")) {
+        Optional<LivePage> page =
+                ShortId.parse(pageId, PageId::new).map(snapshots.now().pagesById()::get);
+        return blockId.matches("[a-z0-9]{1,24}")
+                ? page.flatMap(one -> find(one, new BlockId(blockId)))
+                : Optional.empty();
+    }
+
+    private Optional<Found> find(LivePage page, BlockId block) {
+        if (!(page.document() instanceof ContentPage content)) {
             return Optional.empty();
         }
         return content.at(clock.instant())
                 .blocks()
                 .shown()
-                .filter(placed -> placed.id().equals(new BlockId(blockId)))
+                .filter(placed -> placed.id().equals(block))
                 .findFirst()
                 .map(placed -> new Found(page, placed));
     }

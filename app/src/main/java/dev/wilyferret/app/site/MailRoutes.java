@@ -22,7 +22,7 @@ import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.people.EmailAddress;
-import dev.wilyferret.core.people.Standing;
+import dev.wilyferret.core.people.Membership;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
@@ -94,7 +94,7 @@ class MailRoutes {
         Optional<Subscriber> one = passes.read(Passes.Purpose.CONFIRM, pass).flatMap(people::claimed);
         if (one.isEmpty()) {
             answers.notFound(response);
-        } else if (one.get().standing() != Standing.PENDING && !people.somethingWaits(one.get())) {
+        } else if (one.get().membership() != Membership.PENDING && !people.somethingWaits(one.get())) {
             welcome(response, one.get());
         } else {
             question(
@@ -121,7 +121,7 @@ class MailRoutes {
 
     private void welcome(HttpServletResponse response, Subscriber one) throws IOException {
         Optional<String> page = page(one, MailList::confirmedPage);
-        if (one.standing() != Standing.CONFIRMED) {
+        if (one.membership() != Membership.CONFIRMED) {
             answers.say(
                     response,
                     "Not on the list any more",
@@ -190,7 +190,7 @@ class MailRoutes {
     private Optional<Subscriber> leaver(String pass) {
         return passes.read(Passes.Purpose.LEAVE, pass)
                 .flatMap(people::claimed)
-                .filter(one -> one.standing() != Standing.ERASED);
+                .filter(one -> one.membership() != Membership.ERASED);
     }
 
     /** {@code POST /leave/{pass}}: takes the person off at once, by the button or by one click of a mail program (RFC 8058). */
@@ -253,7 +253,7 @@ class MailRoutes {
         WorkspaceId workspace = claim.get().workspace();
         Optional<Bonus> bonus =
                 bonusId.flatMap(known -> bonuses.find(workspace, known)).filter(Bonus::given);
-        Optional<Subscriber> one = people.claimed(claim.get()).filter(known -> known.standing() != Standing.ERASED);
+        Optional<Subscriber> one = people.claimed(claim.get()).filter(known -> known.membership() != Membership.ERASED);
         if (bonus.isEmpty() || one.isEmpty()) {
             answers.notFound(response);
             return;
@@ -278,7 +278,7 @@ class MailRoutes {
     /** Whether a bonus goes to somebody, by this list or another one they are on with the same address. */
     private boolean entitled(Subscriber one, Bonus bonus) {
         return people.sameAddress(one).stream()
-                .anyMatch(known -> known.standing() == Standing.CONFIRMED && bonus.goesTo(known.list()));
+                .anyMatch(known -> known.membership() == Membership.CONFIRMED && bonus.goesTo(known.list()));
     }
 
     private void askForAddress(HttpServletResponse response, String id, String why) throws IOException {

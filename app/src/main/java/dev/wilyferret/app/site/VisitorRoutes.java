@@ -1,8 +1,8 @@
 package dev.wilyferret.app.site;
 
 import dev.wilyferret.app.clicks.ClickLog;
-import dev.wilyferret.app.live.Drawings;
 import dev.wilyferret.app.live.ServedHtml;
+import dev.wilyferret.app.live.ServedPage;
 import dev.wilyferret.app.live.SiteSnapshot;
 import dev.wilyferret.app.live.SiteSnapshot.LiveLink;
 import dev.wilyferret.app.live.SiteSnapshot.LivePage;
@@ -66,13 +66,12 @@ class VisitorRoutes {
     /** {@code /go/{code}}: counts the click, then sends the visitor where the link leads. */
     void link(HttpServletRequest request, HttpServletResponse response) throws IOException {
         SiteSnapshot snapshot = snapshots.now();
-        LiveLink link =
-                snapshot.link(request.getServerName(), request.getRequestURI()).orElse(null);
-        if (link == null) {
+        Optional<LiveLink> link = snapshot.link(request.getServerName(), request.getRequestURI());
+        if (link.isEmpty()) {
             answers.notFound(response);
             return;
         }
-        follow(request, response, link, "");
+        follow(request, response, link.get(), "");
     }
 
     /**
@@ -139,7 +138,7 @@ class VisitorRoutes {
     /** The page as it is now; with the thanks of a form on it, if the request comes from there. */
     private ServedHtml html(HttpServletRequest request, LivePage page, Visit visit, Verdict verdict) {
         String thanked = Optional.ofNullable(request.getParameter("thanks")).orElse("");
-        Drawings.Drawn drawn = page.drawings().at(clock.instant(), thanked);
+        ServedPage.Version drawn = page.served().at(clock.instant(), thanked);
         boolean program = verdict instanceof Verdict.DeclaredCrawler;
         boolean unwanted = page.redirect() && page.consent() && !visit.agreed();
         return program || unwanted ? drawn.withoutPixels().get() : drawn.withPixels();
@@ -152,15 +151,13 @@ class VisitorRoutes {
     void out(HttpServletRequest request, HttpServletResponse response, String pageId, Optional<OfferId> offer)
             throws IOException {
         SiteSnapshot snapshot = snapshots.now();
-        LivePage page = ShortId.parse(pageId, PageId::new)
-                .map(snapshot.pagesById()::get)
-                .orElse(null);
-        AffiliateLink way =
-                page == null ? null : offer.map(page.otherOffers()::get).orElse(offer.isEmpty() ? page.out() : null);
-        if (page == null || way == null) {
+        Optional<LivePage> from = ShortId.parse(pageId, PageId::new).map(snapshot.pagesById()::get);
+        Optional<AffiliateLink> way = from.flatMap(one -> one.out(offer));
+        if (way.isEmpty()) {
             answers.notFound(response);
             return;
         }
+        LivePage page = from.get();
         Visit visit = Visit.of(request, ids);
         List<SiteEvent> events = new ArrayList<>(2);
         Visit.Current current = visit.currentOn(page.promotion())
@@ -178,7 +175,7 @@ class VisitorRoutes {
             visit.remember(request, response, current);
         }
         Optional<Tags> tags = current.link().map(snapshot.linksById()::get).map(LiveLink::tags);
-        answers.sendTo(response, way.expand(ShortId.of(current.click()), tags));
+        answers.sendTo(response, way.get().expand(ShortId.of(current.click()), tags));
     }
 
     /** A visit that begins on a page, without a link. */

@@ -63,8 +63,8 @@ class BoardController {
 
     @GetMapping("/")
     String board(@AuthenticationPrincipal Member member, @RequestParam(defaultValue = "0") int days, Model model) {
-        Period period = Period.of(days, workspaces.get(member.workspace()).zone(), clock);
-        List<Overview> all = overviews.all(member.workspace(), period.from()).stream()
+        LastDays period = LastDays.of(days, workspaces.get(member.workspace()).zone(), clock);
+        List<Overview> all = overviews.all(member.workspace(), period.period()).stream()
                 .sorted(Comparator.comparing((Overview one) -> !one.needsLook()))
                 .toList();
         model.addAttribute("overviews", all);
@@ -74,7 +74,7 @@ class BoardController {
                         .collect(Collectors.toMap(
                                 one -> one.promotion().id(), one -> TrailDrawing.of(one.trail(), show::rate))));
         model.addAttribute("period", period);
-        model.addAttribute("periods", Period.CHOICES);
+        model.addAttribute("periods", LastDays.CHOICES);
         model.addAttribute("offerCount", offers.of(member.workspace()).size());
         // Where there is no offer yet, the board asks for its link.
         model.addAttribute("form", Intake.showing(Map.of()));

@@ -12,11 +12,13 @@ import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.pixels.PixelAccounts;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
-import dev.wilyferret.app.sales.Sales;
+import dev.wilyferret.app.results.Figures;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
-import dev.wilyferret.core.figures.ClickCounts;
+import dev.wilyferret.core.figures.Period;
+import dev.wilyferret.core.figures.Station;
 import dev.wilyferret.core.figures.StepFigures;
+import dev.wilyferret.core.figures.Tally;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PromotionId;
@@ -28,7 +30,6 @@ import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.page.Placed;
 import dev.wilyferret.core.trail.PageState;
 import dev.wilyferret.core.trail.Setup;
-import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -37,6 +38,7 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Gathers, for each promotion of a workspace, what stands and what it brought. */
@@ -50,7 +52,7 @@ class Overviews {
     private final Links links;
     private final PixelAccounts pixels;
     private final ClickBook clicks;
-    private final Sales sales;
+    private final Figures figures;
     private final Mails mails;
 
     Overviews(
@@ -61,7 +63,7 @@ class Overviews {
             Links links,
             PixelAccounts pixels,
             ClickBook clicks,
-            Sales sales,
+            Figures figures,
             Mails mails) {
         this.workspaces = workspaces;
         this.promotions = promotions;
@@ -70,7 +72,7 @@ class Overviews {
         this.links = links;
         this.pixels = pixels;
         this.clicks = clicks;
-        this.sales = sales;
+        this.figures = figures;
         this.mails = mails;
     }
 
@@ -83,37 +85,36 @@ class Overviews {
             int pixelAccounts,
             Set<PromotionId> leadSeen,
             Set<ListId> listsSwitchedOff,
-            Map<PromotionId, ClickCounts> counts,
-            Map<PromotionId, ClickBook.Reach> reach,
-            Map<PromotionId, Sales.Sold> sold) {}
+            Map<PromotionId, Tally> tallies) {}
 
-    @Transactional(readOnly = true)
-    public List<Overview> all(WorkspaceId workspace, Instant from) {
+    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+    public List<Overview> all(WorkspaceId workspace, Period period) {
         List<Promotion> all = promotions.of(workspace);
         if (all.isEmpty()) {
             return List.of();
         }
-        Known known = known(workspace, from);
+        Known known = known(workspace, all, period);
         return all.stream().map(promotion -> overview(promotion, known)).toList();
     }
 
-    @Transactional(readOnly = true)
-    public Optional<Overview> one(WorkspaceId workspace, PromotionId promotion, Instant from) {
-        return promotions.find(workspace, promotion).map(found -> overview(found, known(workspace, from)));
+    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+    public Optional<Overview> one(WorkspaceId workspace, PromotionId promotion, Period period) {
+        return promotions
+                .find(workspace, promotion)
+                .map(found -> overview(found, known(workspace, List.of(found), period)));
     }
 
-    private Known known(WorkspaceId workspace, Instant from) {
+    private Known known(WorkspaceId workspace, List<Promotion> all, Period period) {
         return new Known(
                 workspaces.get(workspace),
                 offers.of(workspace).stream().collect(Collectors.toMap(Offer::id, Function.identity())),
                 pages.of(workspace).stream().collect(Collectors.groupingBy(Page::promotion)),
                 links.of(workspace),
                 pixels.of(workspace).size(),
-                clicks.promotionsWithLeadSeen(workspace),
+                clicks.promotionsWithLeadSeen(
+                        workspace, all.stream().map(Promotion::id).toList()),
                 mails.listsSwitchedOff(workspace),
-                clicks.counts(workspace, from),
-                clicks.reach(workspace, from),
-                sales.sold(workspace, from));
+                figures.of(workspace, period));
     }
 
     private static Overview overview(Promotion promotion, Known known) {
@@ -178,20 +179,18 @@ class Overviews {
     }
 
     private static StepFigures figures(Promotion promotion, List<Page> pages, Known known) {
-        ClickBook.Reach reach = known.reach.getOrDefault(promotion.id(), ClickBook.Reach.NONE);
-        Sales.Sold sold =
-                known.sold.getOrDefault(promotion.id(), new Sales.Sold(0, Money.zero(known.workspace.currency())));
+        Tally tally = known.tallies.getOrDefault(promotion.id(), Tally.NONE);
         return new StepFigures(
-                known.counts.getOrDefault(promotion.id(), ClickCounts.NONE),
-                viewers(landing(pages), reach),
-                viewers(redirect(pages), reach),
-                reach.wentOn().values().stream().mapToLong(Long::longValue).sum(),
-                sold.sales(),
-                sold.revenue());
+                tally.clicks(),
+                viewers(landing(pages), tally),
+                viewers(redirect(pages), tally),
+                tally.visitors(leg -> leg.to() instanceof Station.Offer),
+                tally.sums().sales(),
+                new Money(tally.sums().commission(), known.workspace.currency()));
     }
 
-    private static long viewers(Optional<Page> page, ClickBook.Reach reach) {
-        return page.map(one -> reach.viewers().getOrDefault(one.id(), 0L)).orElse(0L);
+    private static long viewers(Optional<Page> page, Tally tally) {
+        return page.map(one -> tally.reached(new Station.Page(one.id()))).orElse(0L);
     }
 
     static Optional<Page> landing(List<Page> pages) {

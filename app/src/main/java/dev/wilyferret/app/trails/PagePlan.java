@@ -105,13 +105,7 @@ class PagePlan {
             case NextStep.ToPageToMake(String name) -> Optional.of(new Target.ToMissing(name));
             case NextStep.ToOffer() -> Optional.of(new Target.Goal(offer(promotion, promotion.offer())));
             case NextStep.ToAnotherOffer(OfferId offer) -> Optional.of(new Target.Goal(offer(promotion, offer)));
-            case NextStep.ShowThanks() -> Optional.of(new Target.Goal("Thanks shown"));
-            case NextStep.HandOut(String file) -> Optional.of(new Target.Goal("File handed out"));
-            case NextStep.NotChosen none -> Optional.empty();
-            case NextStep.OpenPopUp inside -> Optional.empty();
-            case NextStep.ClosePopUp inside -> Optional.empty();
-            case NextStep.JumpTo inside -> Optional.empty();
-            case NextStep.TwoAtOnce each -> Optional.empty();
+            default -> Optional.of(next.ends()).filter(ends -> !ends.isEmpty()).map(Target.Goal::new);
         };
     }
 

@@ -92,7 +92,7 @@ class PromotionController {
             @RequestParam(defaultValue = "0") int days,
             Model model) {
         Promotion opened = promotion(member, promotion);
-        Period period = period(member, days);
+        LastDays period = period(member, days);
         model.addAttribute("promotion", opened);
         model.addAttribute(
                 "latest",
@@ -180,7 +180,7 @@ class PromotionController {
         return "trails/clicks";
     }
 
-    private List<ListedClick> behind(Member member, PromotionId promotion, Station.Kind station, Period period) {
+    private List<ListedClick> behind(Member member, PromotionId promotion, Station.Kind station, LastDays period) {
         WorkspaceId workspace = member.workspace();
         List<Page> own = pages.ofPromotion(workspace, promotion);
         return switch (station) {
@@ -259,8 +259,8 @@ class PromotionController {
                         .collect(Collectors.toMap(TrackingLink::id, Function.identity())));
     }
 
-    private Period period(Member member, int days) {
-        return Period.of(days, workspaces.get(member.workspace()).zone(), clock);
+    private LastDays period(Member member, int days) {
+        return LastDays.of(days, workspaces.get(member.workspace()).zone(), clock);
     }
 
     private Promotion promotion(Member member, PromotionId id) {

@@ -51,15 +51,15 @@ class TrailBand implements WebMvcConfigurer, HandlerInterceptor {
                 && variables.get("promotion") instanceof String promotion
                 && request.getUserPrincipal() instanceof Authentication signedIn
                 && signedIn.getPrincipal() instanceof Member member) {
-            Period period =
-                    Period.of(days(request), workspaces.get(member.workspace()).zone(), clock);
+            LastDays period = LastDays.of(
+                    days(request), workspaces.get(member.workspace()).zone(), clock);
             overviews
-                    .one(member.workspace(), PromotionId.of(promotion), period.from())
+                    .one(member.workspace(), PromotionId.of(promotion), period.period())
                     .ifPresent(overview -> {
                         view.addObject("overview", overview);
                         view.addObject("slim", !"trails/promotion".equals(view.getViewName()));
                         view.addObject("period", period);
-                        view.addObject("periods", Period.CHOICES);
+                        view.addObject("periods", LastDays.CHOICES);
                         view.addObject("drawing", TrailDrawing.of(overview.trail(), show::rate));
                     });
         }

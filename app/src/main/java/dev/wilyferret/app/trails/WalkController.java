@@ -12,6 +12,7 @@ import dev.wilyferret.app.pixels.PixelAccount;
 import dev.wilyferret.app.pixels.PixelAccounts;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.app.results.Figures;
 import dev.wilyferret.app.sales.Sale;
 import dev.wilyferret.app.sales.Sales;
 import dev.wilyferret.app.workspace.Member;
@@ -42,6 +43,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 class WalkController {
 
     private final ClickBook clicks;
+    private final Figures figures;
     private final Promotions promotions;
     private final Pages pages;
     private final Links links;
@@ -49,7 +51,14 @@ class WalkController {
     private final Sales sales;
 
     WalkController(
-            ClickBook clicks, Promotions promotions, Pages pages, Links links, PixelAccounts pixels, Sales sales) {
+            ClickBook clicks,
+            Figures figures,
+            Promotions promotions,
+            Pages pages,
+            Links links,
+            PixelAccounts pixels,
+            Sales sales) {
+        this.figures = figures;
         this.clicks = clicks;
         this.promotions = promotions;
         this.pages = pages;
@@ -107,6 +116,7 @@ class WalkController {
             @RequestHeader(name = "Referer", defaultValue = "") String from) {
         clicks.click(member.workspace(), id).orElseThrow(NotFound::new);
         clicks.rule(member.workspace(), id, counts);
+        figures.follow(member.workspace(), id);
         return "redirect:" + backTo(from, "/clicks/" + id);
     }
 

@@ -9,6 +9,11 @@ import java.util.Currency;
 /** A workspace: one marketer's or one team's promotions, with one currency and one reporting time zone. */
 public record Workspace(WorkspaceId id, String name, Currency currency, ZoneId zone, Legal legal, FileLimits files) {
 
+    /** The same workspace with others who answer for its pages. */
+    public Workspace with(Legal other) {
+        return new Workspace(id, name, currency, zone, other, files);
+    }
+
     /**
      * The largest files the shelf takes, in MiB; each 1 to 60.
      *

@@ -84,23 +84,19 @@ public class Workspaces {
     }
 
     @Transactional
-    public void describe(WorkspaceId id, String name, Currency currency, ZoneId zone, Workspace.Legal legal) {
-        WorkspaceRow row = row(id);
-        row.name = name;
-        row.currency = currency.getCurrencyCode();
-        row.zone = zone.getId();
+    public void describe(Workspace workspace) {
+        WorkspaceRow row = row(workspace.id());
+        Workspace.Legal legal = workspace.legal();
+        row.name = workspace.name();
+        row.currency = workspace.currency().getCurrencyCode();
+        row.zone = workspace.zone().getId();
         row.legalName = legal.name();
         row.postalAddress = legal.postalAddress();
         row.contact = legal.contact();
         row.privacy = legal.privacy();
         row.disclaimer = legal.disclaimer();
-    }
-
-    @Transactional
-    public void limit(WorkspaceId id, Workspace.FileLimits files) {
-        WorkspaceRow row = row(id);
-        row.mostPictureMb = files.picture();
-        row.mostFileMb = files.other();
+        row.mostPictureMb = workspace.files().picture();
+        row.mostFileMb = workspace.files().other();
     }
 
     private byte[] key() {

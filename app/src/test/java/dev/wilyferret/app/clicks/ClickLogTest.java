@@ -12,6 +12,8 @@ import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.app.kit.TestDatabase;
+import dev.wilyferret.app.results.Figures;
+import dev.wilyferret.core.figures.Period;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.ShortId;
@@ -45,6 +47,9 @@ class ClickLogTest extends AppTest {
 
     @Autowired
     private ClickBook book;
+
+    @Autowired
+    private Figures figures;
 
     @Autowired
     private UuidV7 ids;
@@ -96,13 +101,15 @@ class ClickLogTest extends AppTest {
         var program =
                 click(workspace, promotion, now, new VisitorId(ids.next()), false, new Verdict.DeclaredCrawler("bot"));
         log.append(List.of(first, second, own, program));
-        var counts = book.counts(workspace, Instant.EPOCH).get(promotion);
+        followed();
+        var counts = figures.of(workspace, promotion, Period.EVER).clicks();
         assertThat(counts).isEqualTo(new dev.wilyferret.core.figures.ClickCounts(4, 1, 1, 0, 1));
         assertThat(counts.counted()).isEqualTo(2);
 
         book.rule(workspace, first.id(), false);
         book.rule(workspace, own.id(), true);
-        assertThat(book.counts(workspace, Instant.EPOCH).get(promotion))
+        followed();
+        assertThat(figures.of(workspace, promotion, Period.EVER).clicks())
                 .isEqualTo(new dev.wilyferret.core.figures.ClickCounts(4, 0, 1, 1, 2));
         assertThat(book.these(workspace, List.of(first.id())).getFirst().standing())
                 .isEqualTo(Standing.TAKEN_OUT);

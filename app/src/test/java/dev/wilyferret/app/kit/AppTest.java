@@ -1,10 +1,13 @@
 package dev.wilyferret.app.kit;
 
+import static org.awaitility.Awaitility.await;
+
 import dev.wilyferret.app.FerretApplication;
 import dev.wilyferret.app.installation.Installation;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.boot.test.context.SpringBootTest;
 import org.springframework.boot.test.context.SpringBootTest.WebEnvironment;
@@ -67,6 +70,15 @@ public abstract class AppTest {
 
     protected Guest guest() {
         return new Guest(installation.siteAddress().toString());
+    }
+
+    /** Waits until all that was written so far is in the figures. */
+    protected void followed() {
+        await().atMost(Duration.ofSeconds(20))
+                .until(() -> sql.sql("select count(*) from visit_work")
+                                .query(Long.class)
+                                .single()
+                        == 0);
     }
 
     /** Somebody signed in to the console of a scenario's workspace. */

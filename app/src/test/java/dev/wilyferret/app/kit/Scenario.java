@@ -129,12 +129,9 @@ public class Scenario {
 
     public Stage emptyWithLegal() {
         Stage stage = empty();
-        workspaces.describe(
-                stage.id(),
-                "Growbench",
-                EUR,
-                ZoneId.of("Europe/Vienna"),
-                new Workspace.Legal("Growbench", "12 Spawn Lane", "hello@growbench.example", "", ""));
+        workspaces.describe(workspaces
+                .get(stage.id())
+                .with(new Workspace.Legal("Growbench", "12 Spawn Lane", "hello@growbench.example", "", "")));
         return stage;
     }
 

@@ -10,7 +10,6 @@ import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.link.Slug;
 import dev.wilyferret.core.page.NextStep;
-import java.time.ZoneId;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -47,7 +46,7 @@ class SnapshotBuilderTest extends AppTest {
                 before.pages().stream().collect(Collectors.toMap(SiteSnapshot.LivePage::id, Function.identity()));
         before = builder.part(trail.workspace(), Optional.of(before));
         return before.pages().stream()
-                .filter(page -> old.get(page.id()).drawings() != page.drawings())
+                .filter(page -> old.get(page.id()).served() != page.served())
                 .map(SiteSnapshot.LivePage::id)
                 .toList();
     }
@@ -74,12 +73,9 @@ class SnapshotBuilderTest extends AppTest {
         assertThat(drawnAnew())
                 .as("its own address, and the page that leads there")
                 .containsExactlyInAnyOrder(trail.bridge().id(), trail.redirect().id());
-        workspaces.describe(
-                trail.workspace(),
-                "Growbench",
-                Scenario.EUR,
-                ZoneId.of("Europe/Vienna"),
-                new Workspace.Legal("Growbench", "13 Spawn Lane", "hello@growbench.example", "", ""));
+        workspaces.describe(workspaces
+                .get(trail.workspace())
+                .with(new Workspace.Legal("Growbench", "13 Spawn Lane", "hello@growbench.example", "", "")));
         assertThat(drawnAnew())
                 .as("the footer stands on all")
                 .containsExactlyInAnyOrder(trail.bridge().id(), trail.redirect().id());

@@ -16,14 +16,14 @@ import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.people.MailList;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
-import dev.wilyferret.app.postman.MailDrawing;
+import dev.wilyferret.app.postman.MailHtml;
 import dev.wilyferret.app.postman.Smtp;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.mail.MailText;
 import dev.wilyferret.core.page.RichText;
 import dev.wilyferret.core.people.EmailAddress;
-import dev.wilyferret.core.people.Standing;
+import dev.wilyferret.core.people.Membership;
 import dev.wilyferret.core.text.Refusal;
 import jakarta.mail.internet.InternetAddress;
 import java.time.Duration;
@@ -157,11 +157,11 @@ class SequenceSendingTest extends AppTest {
         assertThat(letter.headers().get("Reply-To")).contains("answers@growbench.example");
         String leave = letter.headers().get("List-Unsubscribe").replaceAll("[<>\\s]", "");
         assertThat(guest().get(leave).body()).contains("gets no more mail");
-        assertThat(people.find(stage.id(), one.id()).orElseThrow().standing()).isEqualTo(Standing.CONFIRMED);
+        assertThat(people.find(stage.id(), one.id()).orElseThrow().membership()).isEqualTo(Membership.CONFIRMED);
         // One click of a mail program, as RFC 8058 has it.
         assertThat(guest().post(leave, "List-Unsubscribe", "One-Click").statusCode())
                 .isEqualTo(200);
-        assertThat(people.find(stage.id(), one.id()).orElseThrow().standing()).isEqualTo(Standing.LEFT);
+        assertThat(people.find(stage.id(), one.id()).orElseThrow().membership()).isEqualTo(Membership.LEFT);
         clock.pass(Duration.ofHours(2));
         String mara = fresh();
         joins(mara);
@@ -178,9 +178,9 @@ class SequenceSendingTest extends AppTest {
         String ines = fresh();
         Subscriber one = joins(ines);
         people.leave(stage.id(), one.id());
-        assertThat(people.confirm(stage.id(), one.id()).orElseThrow().standing())
-                .isEqualTo(Standing.LEFT);
-        assertThat(joins(ines).standing()).isEqualTo(Standing.CONFIRMED);
+        assertThat(people.confirm(stage.id(), one.id()).orElseThrow().membership())
+                .isEqualTo(Membership.LEFT);
+        assertThat(joins(ines).membership()).isEqualTo(Membership.CONFIRMED);
         assertThat(people.count(stage.id(), list, Audience.EVERYBODY)).isEqualTo(1);
     }
 
@@ -197,16 +197,16 @@ class SequenceSendingTest extends AppTest {
         joins(ines);
         PostBox.Letter again = post.await(ines, 2);
         assertThat(guest().head(again.link("/confirm/")).statusCode()).isEqualTo(200);
-        assertThat(people.onList(stage.id(), list, ines).orElseThrow().standing())
-                .isEqualTo(Standing.PENDING);
+        assertThat(people.onList(stage.id(), list, ines).orElseThrow().membership())
+                .isEqualTo(Membership.PENDING);
         assertThat(guest().get(again.link("/confirm/")).body()).contains("Is it you?", ines, "Yes, that is me");
-        assertThat(people.onList(stage.id(), list, ines).orElseThrow().standing())
+        assertThat(people.onList(stage.id(), list, ines).orElseThrow().membership())
                 .as("what a mail filter that opens links does")
-                .isEqualTo(Standing.PENDING);
+                .isEqualTo(Membership.PENDING);
         assertThat(guest().post(again.link("/confirm/")).body()).contains("Your address is confirmed");
         assertThat(guest().get(again.link("/confirm/")).body()).contains("Your address is confirmed");
-        assertThat(people.onList(stage.id(), list, ines).orElseThrow().standing())
-                .isEqualTo(Standing.CONFIRMED);
+        assertThat(people.onList(stage.id(), list, ines).orElseThrow().membership())
+                .isEqualTo(Membership.CONFIRMED);
         assertThat(post.to(ines)).hasSize(2);
     }
 
@@ -228,7 +228,7 @@ class SequenceSendingTest extends AppTest {
     @Test
     void whileTheServerIsOutOfReachALetterWaitsAndThatIsNoTry() throws Exception {
         Smtp smtp = new Smtp(new Installation.Mail("127.0.0.1", FreePort.take(), "", "", false, 60, 1));
-        MailDrawing.Drawn drawn = new MailDrawing.Drawn("Hello", "Hello", "<p>Hello</p>", "");
+        MailHtml.Drawn drawn = new MailHtml.Drawn("Hello", "Hello", "<p>Hello</p>", "");
         Smtp.Answer answer = smtp.send(new Smtp.Mail(
                 "<1@test>",
                 new InternetAddress("a@growbench.example"),
@@ -371,7 +371,7 @@ class SequenceSendingTest extends AppTest {
         }
         for (String text : List.of("_100%", "100_", "%", "\\", "mara", "")) {
             Audience who = new Audience(
-                    Optional.of(Standing.CONFIRMED),
+                    Optional.of(Membership.CONFIRMED),
                     text,
                     "",
                     "",

@@ -15,7 +15,7 @@ import dev.wilyferret.core.page.FormField;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.Placed;
 import dev.wilyferret.core.people.EmailAddress;
-import dev.wilyferret.core.people.Standing;
+import dev.wilyferret.core.people.Membership;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
@@ -68,6 +68,9 @@ class ErasingTest extends AppTest {
             subscriber.answers=erased subscriber.aside=erased subscriber.tags=erased subscriber.state=none
             subscriber.source=own subscriber.campaign=own subscriber.country=none subscriber.consent=own
             subscriber.suspect=erased subscriber.order_ref=erased workspace.name=own workspace.currency=none
+            day_sheet.day=none day_sheet.columns=own day_sheet.clicks=none day_sheet.tally=none
+            figure_generation.made_from=none figure_generation.first_day=none figure_generation.last_day=none
+            visit.day=none visit.standing=none visit.traits=own visit.legs=none visit.sold=none visit_aside.why=none
             workspace.zone=none workspace.signing_key=none workspace.erasure_key=none workspace.legal_name=own
             workspace.postal_address=own workspace.contact=own workspace.privacy=own workspace.disclaimer=own
             """.strip().split("\\s+"))
@@ -269,8 +272,8 @@ class ErasingTest extends AppTest {
                 imports.find(one.workspace(), new ImportId(again)).orElseThrow().state() == Imports.State.DONE);
         assertThat(imports.errors(one.workspace(), new ImportId(again)).orElseThrow())
                 .contains("on this list already");
-        assertThat(people.ofAddress(one.workspace(), key(one)).getFirst().standing())
-                .isEqualTo(Standing.PENDING);
+        assertThat(people.ofAddress(one.workspace(), key(one)).getFirst().membership())
+                .isEqualTo(Membership.PENDING);
         people.erase(
                 one.workspace(),
                 people.ofAddress(one.workspace(), key(one)).getFirst().id());

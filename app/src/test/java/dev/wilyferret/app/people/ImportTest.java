@@ -11,7 +11,7 @@ import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.core.id.ImportId;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.people.EmailAddress;
-import dev.wilyferret.core.people.Standing;
+import dev.wilyferret.core.people.Membership;
 import dev.wilyferret.core.text.Refusal;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
@@ -93,8 +93,9 @@ class ImportTest extends AppTest {
         assertThat(String.join("\n", named)).contains("6,\"known@a.example\",\"The address is on this list already");
         Subscriber ines = people.onList(stage.id(), list, "ines@a.example").orElseThrow();
         assertThat(ines.tags()).containsExactly("fair-2026");
-        assertThat(ines.standing()).isEqualTo(Standing.CONFIRMED);
-        assertThat(people.find(stage.id(), gone.id()).orElseThrow().standing()).isEqualTo(Standing.LEFT);
+        assertThat(ines.membership()).isEqualTo(Membership.CONFIRMED);
+        assertThat(people.find(stage.id(), gone.id()).orElseThrow().membership())
+                .isEqualTo(Membership.LEFT);
         people.erase(stage.id(), gone.id());
         assertThat(imports.errors(stage.id(), run).orElseThrow())
                 .doesNotContain("gone@a.example")
@@ -159,7 +160,7 @@ class ImportTest extends AppTest {
         sql.sql("analyze subscriber").update();
         String last = "reader" + (crowd - 1);
         Audience tagged = new Audience(
-                Optional.of(Standing.CONFIRMED), "", "t7", "", Optional.empty(), Optional.empty(), Optional.empty());
+                Optional.of(Membership.CONFIRMED), "", "t7", "", Optional.empty(), Optional.empty(), Optional.empty());
         Audience named =
                 new Audience(Optional.empty(), last, "", "", Optional.empty(), Optional.empty(), Optional.empty());
         assertThat(people.count(stage.id(), list, tagged)).isEqualTo(crowd / 50);

@@ -8,7 +8,7 @@ import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.SubscriberId;
 import dev.wilyferret.core.people.EmailAddress;
-import dev.wilyferret.core.people.Standing;
+import dev.wilyferret.core.people.Membership;
 import dev.wilyferret.core.text.Refusal;
 import java.time.Duration;
 import java.util.List;
@@ -120,7 +120,7 @@ class PeopleTest extends AppTest {
         people.leave(stage.id(), one.id());
         clock.pass(Duration.ofDays(3));
         Subscriber back = people.join(stage.id(), list, ines("Ines", Map.of(), "querywell"));
-        assertThat(back.standing()).isEqualTo(Standing.PENDING);
+        assertThat(back.membership()).isEqualTo(Membership.PENDING);
         assertThat(back.source()).isEqualTo("querywell");
         assertThat(back.leftAt()).isEmpty();
         assertThat(back.joinedAt()).isAfter(one.joinedAt());
@@ -136,14 +136,15 @@ class PeopleTest extends AppTest {
         people.erase(stage.id(), here.id());
         for (SubscriberId id : List.of(here.id(), there.id())) {
             Subscriber gone = people.find(stage.id(), id).orElseThrow();
-            assertThat(gone.standing()).isEqualTo(Standing.ERASED);
+            assertThat(gone.membership()).isEqualTo(Membership.ERASED);
             assertThat(gone.email() + gone.name() + gone.answers()).isEqualTo("{}");
-            assertThat(people.confirm(stage.id(), id).orElseThrow().standing()).isEqualTo(Standing.ERASED);
-            assertThat(people.leave(stage.id(), id).orElseThrow().standing()).isEqualTo(Standing.ERASED);
+            assertThat(people.confirm(stage.id(), id).orElseThrow().membership())
+                    .isEqualTo(Membership.ERASED);
+            assertThat(people.leave(stage.id(), id).orElseThrow().membership()).isEqualTo(Membership.ERASED);
         }
         assertThat(people.join(stage.id(), list, ines("Ines", Map.of(), "")).id())
                 .isNotEqualTo(here.id());
-        assertThat(lists.standings(stage.id()).get(list)).containsEntry(Standing.ERASED, 1L);
+        assertThat(lists.members(stage.id()).get(list)).containsEntry(Membership.ERASED, 1L);
     }
 
     @Test

@@ -326,7 +326,7 @@ class ShelfTest extends AppTest {
 
     @Test
     void cleaningADrawingTakesTimeInProportion() {
-        LinearTime.check("", CleanDrawing::of);
-        LinearTime.check("<svg>", CleanDrawing::of);
+        LinearTime.check("", CleanSvg::of);
+        LinearTime.check("<svg>", CleanSvg::of);
     }
 }

@@ -338,15 +338,17 @@ class FormTest extends AppTest {
         guest.get(trail.link().path());
         String view = view(guest.get(trail.bridgePath()));
         guest().get(trail.bridgePath());
-        long before = clicks.ledOn(trail.workspace()).get(trail.bridge().id()).part();
+        followed();
+        long before = figures.ledOn(trail.workspace()).get(trail.bridge().id()).part();
         guest.post(optIn(), "email", "a@b.example", "first_name", "A", "v", view);
-        var rate = clicks.ledOn(trail.workspace()).get(trail.bridge().id());
+        followed();
+        var rate = figures.ledOn(trail.workspace()).get(trail.bridge().id());
         assertThat(rate.part()).isEqualTo(before + 1);
         assertThat(rate.whole()).isGreaterThanOrEqualTo(2);
     }
 
     @Autowired
-    private dev.wilyferret.app.clicks.ClickBook clicks;
+    private dev.wilyferret.app.results.Figures figures;
 
     @Test
     void hundredsAtOnceAreAllKeptWhileAPageIsServed() throws Exception {

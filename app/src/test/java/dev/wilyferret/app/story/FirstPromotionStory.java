@@ -221,6 +221,7 @@ class FirstPromotionStory extends BrowserTest {
                 .containsText("/" + slug + "/start");
         assertThat(told.filter(new Locator.FilterOptions().setHasText("Lead"))).containsText("/" + slug + "/on");
 
+        followed();
         page.navigate(trail);
         for (String station : List.of("traffic", "filter", "page", "redirect", "offer", "sales")) {
             assertThat(figure(page, station)).hasText("1");

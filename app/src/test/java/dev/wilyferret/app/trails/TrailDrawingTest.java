@@ -83,9 +83,9 @@ class TrailDrawingTest {
     void aPeriodBeginsAtMidnightInTheWorkspacesZone() {
         Clock clock = Clock.fixed(Instant.parse("2026-11-24T00:00:00Z"), ZoneOffset.UTC);
         ZoneId vienna = ZoneId.of("Europe/Vienna");
-        assertThat(Period.of(1, vienna, clock).from()).isEqualTo("2026-11-23T23:00:00Z");
-        assertThat(Period.of(7, vienna, clock).from()).isEqualTo("2026-11-17T23:00:00Z");
-        assertThat(Period.of(0, vienna, clock).days()).isEqualTo(14);
-        assertThat(Period.of(-5, vienna, clock).words()).isEqualTo("last 14 days");
+        assertThat(LastDays.of(1, vienna, clock).from()).isEqualTo("2026-11-23T23:00:00Z");
+        assertThat(LastDays.of(7, vienna, clock).from()).isEqualTo("2026-11-17T23:00:00Z");
+        assertThat(LastDays.of(0, vienna, clock).days()).isEqualTo(14);
+        assertThat(LastDays.of(-5, vienna, clock).words()).isEqualTo("last 14 days");
     }
 }

@@ -24,4 +24,9 @@ public interface Id extends Serializable {
     static List<UUID> values(Collection<? extends Id> ids) {
         return ids.stream().map(Id::value).toList();
     }
+
+    /** As they write themselves. */
+    static String[] texts(Collection<? extends Id> ids) {
+        return ids.stream().map(Id::toString).toArray(String[]::new);
+    }
 }

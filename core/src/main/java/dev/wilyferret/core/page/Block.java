@@ -80,8 +80,6 @@ public sealed interface Block {
             boolean loop)
             implements Block {
 
-        static final Video EMPTY = new Video("", "", "", "", false, true, false);
-
         public Video {
             frame = FrameAddress.taken(frame);
             description = PlainText.optionalLine("description of the video", description, 200);
@@ -107,8 +105,6 @@ public sealed interface Block {
     record Form(
             List<FormField> fields, String words, String consent, String thanks, NextStep next, Optional<ListId> list)
             implements Block {
-
-        static final Form EMPTY = new Form(List.of(), "", "", "Thank you.", new NextStep.NotChosen());
 
         public Form {
             fields = FormField.ofForm(fields);
@@ -238,9 +234,6 @@ public sealed interface Block {
             boolean calendar)
             implements Block {
 
-        static final Countdown EMPTY = new Countdown(
-                Optional.empty(), "", "", Optional.empty(), Optional.empty(), new NextStep.NotChosen(), false);
-
         public Countdown {
             words = PlainText.optionalLine("countdown", words, 120);
             over = PlainText.optionalLine("words after the countdown", over, 200);
@@ -305,16 +298,9 @@ public sealed interface Block {
 
     /** Where it leads, as far as it leads anywhere; a quiz's answers included. */
     default List<NextStep> nextSteps() {
-        return switch (this) {
-            case Button(String words, NextStep next) -> List.of(next);
-            case Form form -> List.of(form.next());
-            case Quiz(String words, NextStep end) -> List.of(end);
-            case Question(String text, List<Answer> answers) ->
-                answers.stream().map(Answer::next).toList();
-            case OfferItem item -> List.of(item.next());
-            case Countdown countdown -> countdown.changes().isPresent() ? List.of(countdown.then()) : List.of();
-            default -> List.of();
-        };
+        return kind().fields().stream()
+                .flatMap(field -> field.content().nextSteps(this).stream())
+                .toList();
     }
 
     /** The same block with each of its next steps changed. */
@@ -324,85 +310,36 @@ public sealed interface Block {
 
     /** The same block with each of its next steps changed as a whole, two at once being one. */
     default Block leadingTo(UnaryOperator<NextStep> change) {
-        return switch (this) {
-            case Button(String words, NextStep next) -> new Button(words, change.apply(next));
-            case Form form ->
-                new Form(form.fields, form.words, form.consent, form.thanks, change.apply(form.next), form.list);
-            case Quiz(String words, NextStep end) -> new Quiz(words, change.apply(end));
-            case Question(String text, List<Answer> answers) ->
-                new Question(
-                        text,
-                        answers.stream()
-                                .map(answer -> new Answer(answer.words, change.apply(answer.next)))
-                                .toList());
-            case OfferItem item ->
-                new OfferItem(item.media, item.description, item.title, item.text, item.words, change.apply(item.next));
-            case Countdown countdown ->
-                new Countdown(
-                        countdown.until,
-                        countdown.words,
-                        countdown.over,
-                        countdown.hides,
-                        countdown.changes,
-                        change.apply(countdown.then),
-                        countdown.calendar);
-            default -> this;
-        };
+        Block now = this;
+        for (BlockField<Block> field : kind().fields()) {
+            now = field.content().leading(now, change);
+        }
+        return now;
     }
 
     /**
      * The same block with another file of the shelf.
      *
-     * @param field {@code still} for a video's still picture, anything else for the file itself
+     * @param field the name of the field it goes into; its first file where no other field is of that name
      * @param about what the file shows, for a block that does not say so yet
      */
     default Block showing(String field, String file, String about) {
-        return switch (this) {
-            case Picture(String media, String description, boolean beside) ->
-                new Picture(file, description.isEmpty() ? about : description, beside);
-            case Video video ->
-                field.equals("still")
-                        ? new Video(
-                                video.media,
-                                video.frame,
-                                file,
-                                video.description,
-                                video.startsByItself,
-                                video.controls,
-                                video.loop)
-                        : new Video(
-                                file,
-                                "",
-                                video.still,
-                                video.description,
-                                video.startsByItself,
-                                video.controls,
-                                video.loop);
-            case Bonus bonus -> new Bonus(file, bonus.name, bonus.text, bonus.value, bonus.from);
-            case OfferItem item ->
-                new OfferItem(
-                        file,
-                        item.description.isEmpty() ? about : item.description,
-                        item.title,
-                        item.text,
-                        item.words,
-                        item.next);
-            default -> this;
-        };
+        List<BlockField<Block>> files = kind().fields().stream()
+                .filter(one -> one.content() instanceof BlockField.File)
+                .toList();
+        return files.stream()
+                .filter(one -> one.name().equals(field))
+                .findFirst()
+                .or(() -> files.stream().findFirst())
+                .map(one -> (BlockField.File<Block>) one.content())
+                .map(content -> content.showing().with(this, file, about))
+                .orElse(this);
     }
 
     /** The names of the shelf's files it shows. */
     default List<String> files() {
-        return switch (this) {
-            case Picture picture -> named(picture.media());
-            case Video video -> named(video.media(), video.still());
-            case Bonus bonus -> named(bonus.media());
-            case OfferItem item -> named(item.media());
-            default -> List.of();
-        };
-    }
-
-    private static List<String> named(String... media) {
-        return List.of(media).stream().filter(name -> !name.isEmpty()).toList();
+        return kind().fields().stream()
+                .flatMap(field -> field.content().files(this).stream())
+                .toList();
     }
 }

@@ -56,6 +56,34 @@ public sealed interface NextStep {
         }
     }
 
+    /** Where it leads, in words, as far as the page itself knows; empty if that is not chosen. */
+    default String said() {
+        return switch (this) {
+            case NotChosen() -> "";
+            case ToPage(PageId page) -> "to page " + page;
+            case ToPageToMake(String name) -> "to a page to make, “" + name + "”";
+            case ToOffer() -> "to the offer";
+            case ToAnotherOffer(OfferId offer) -> "to offer " + offer;
+            case OpenPopUp(BlockId popUp) -> "to pop-up " + popUp;
+            case ClosePopUp() -> "closes the pop-up";
+            case JumpTo(BlockId block) -> "to block " + block;
+            case ShowThanks() -> "to its thanks";
+            case HandOut(String file) -> "hands out " + file;
+            case TwoAtOnce(NextStep newTab, NextStep here) ->
+                "in a new tab " + newTab.said() + ", in this one " + here.said();
+        };
+    }
+
+    /** What a visitor has got where a single way goes on nowhere; empty where it goes on, or stays among the blocks. */
+    default String ends() {
+        return switch (this) {
+            case ShowThanks() -> "Thanks shown";
+            case HandOut(String file) -> "File handed out";
+            case NotChosen _, ToPage _, ToPageToMake _, ToOffer _, ToAnotherOffer _ -> "";
+            case OpenPopUp _, ClosePopUp _, JumpTo _, TwoAtOnce _ -> "";
+        };
+    }
+
     /** Whether it is one way that leaves the page: to another page or an offer. */
     default boolean leaves() {
         return this instanceof ToPage || this instanceof ToPageToMake || toOffer();

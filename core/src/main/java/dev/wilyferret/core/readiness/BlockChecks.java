@@ -7,7 +7,7 @@ import dev.wilyferret.core.page.Placed;
 import dev.wilyferret.core.page.RichText;
 import dev.wilyferret.core.readiness.Finding.Check;
 import dev.wilyferret.core.readiness.Finding.Grade;
-import dev.wilyferret.core.readiness.Readiness.Around;
+import dev.wilyferret.core.readiness.Readiness.Context;
 import dev.wilyferret.core.wording.BlockWords;
 import java.util.List;
 import java.util.Optional;
@@ -21,11 +21,11 @@ final class BlockChecks {
     private static final Pattern MUTED = Pattern.compile("(?i)[?&]muted?=(?:1|true)\\b");
 
     private final Findings found;
-    private final Around around;
+    private final Context context;
 
-    BlockChecks(Findings found, Around around) {
+    BlockChecks(Findings found, Context context) {
         this.found = found;
-        this.around = around;
+        this.context = context;
     }
 
     void look(Placed placed) {
@@ -119,8 +119,8 @@ final class BlockChecks {
 
     private void file(Placed placed, String media, String field, boolean needed) {
         if (needed
-                ? !around.mediaBytes().containsKey(media)
-                : !media.isEmpty() && !around.mediaBytes().containsKey(media)) {
+                ? !context.mediaBytes().containsKey(media)
+                : !media.isEmpty() && !context.mediaBytes().containsKey(media)) {
             found.add(
                     Check.MEDIA_MISSING,
                     Grade.STOPS,
@@ -197,7 +197,7 @@ final class BlockChecks {
                     "Each further field costs opt-ins.",
                     "Ask for the e-mail address, and at most one thing more.");
         }
-        if (!around.legalComplete()) {
+        if (!context.legalComplete()) {
             found.add(
                     Check.FORM_WITHOUT_LEGAL,
                     Grade.STOPS,
@@ -210,7 +210,7 @@ final class BlockChecks {
     }
 
     private void countdown(Placed placed, Block.Countdown countdown) {
-        if (countdown.until().isEmpty() || !countdown.until().get().isAfter(around.now())) {
+        if (countdown.until().isEmpty() || !countdown.until().get().isAfter(context.now())) {
             found.add(
                     Check.COUNTDOWN_PAST,
                     Grade.STOPS,

@@ -48,7 +48,7 @@ public final class Readiness {
      * @param htmlBytes what the page's HTML and style weigh
      * @param folds as measured; empty where they were not
      */
-    public record Around(
+    public record Context(
             Function<PageId, Target> page,
             Set<OfferId> offers,
             Function<Optional<OfferId>, Boolean> offerTagged,
@@ -59,20 +59,20 @@ public final class Readiness {
             Instant now) {}
 
     private final ContentPage page;
-    private final Around around;
+    private final Context context;
     private final List<Placed> shown;
     private final Findings found = new Findings();
 
-    private Readiness(ContentPage page, Around around) {
+    private Readiness(ContentPage page, Context context) {
         this.page = page;
-        this.around = around;
+        this.context = context;
         this.shown = page.blocks().shown().toList();
     }
 
     /** What was found: first what stops publishing, then what should be mended, then advice; each in reading order. */
-    public static List<Finding> of(PageDocument document, Around around) {
+    public static List<Finding> of(PageDocument document, Context context) {
         return switch (document) {
-            case ContentPage page -> new Readiness(page, around).looked();
+            case ContentPage page -> new Readiness(page, context).looked();
             case PageDocument.RedirectPage redirect -> List.of();
         };
     }
@@ -80,8 +80,8 @@ public final class Readiness {
     private List<Finding> looked() {
         headline();
         action();
-        WayChecks ways = new WayChecks(found, around, shown);
-        BlockChecks blocks = new BlockChecks(found, around);
+        WayChecks ways = new WayChecks(found, context, shown);
+        BlockChecks blocks = new BlockChecks(found, context);
         shown.forEach(placed -> {
             ways.look(placed);
             blocks.look(placed);
@@ -115,7 +115,7 @@ public final class Readiness {
         List<Placed> left =
                 page.after((Block.Countdown) countdown.block()).blocks().shown().toList();
         Findings later = new Findings();
-        WayChecks ways = new WayChecks(later, around, left);
+        WayChecks ways = new WayChecks(later, context, left);
         left.forEach(ways::look);
         later.byGrade().stream()
                 .filter(finding -> finding.grade() == Grade.STOPS && !found.holds(finding))
@@ -212,7 +212,7 @@ public final class Readiness {
                     "One page, one action: each further way on takes visitors from the one that matters.",
                     "Lead all of them to the same place, or drop some.");
         }
-        for (Fold fold : around.folds()) {
+        for (Fold fold : context.folds()) {
             if (actions.stream().noneMatch(placed -> fold.above(placed.id()))) {
                 found.add(
                         Check.ACTION_BELOW_FOLD,
@@ -305,12 +305,12 @@ public final class Readiness {
     }
 
     private void weight() {
-        long bytes = around.htmlBytes()
+        long bytes = context.htmlBytes()
                 + shown.stream()
                         .filter(placed -> !(placed.block() instanceof Block.Video))
                         .flatMap(placed -> placed.block().files().stream())
                         .distinct()
-                        .mapToLong(name -> around.mediaBytes().getOrDefault(name, 0L))
+                        .mapToLong(name -> context.mediaBytes().getOrDefault(name, 0L))
                         .sum();
         if (bytes > BUDGET_BYTES) {
             found.add(

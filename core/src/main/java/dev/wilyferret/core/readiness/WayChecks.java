@@ -8,7 +8,7 @@ import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.Placed;
 import dev.wilyferret.core.readiness.Finding.Check;
 import dev.wilyferret.core.readiness.Finding.Grade;
-import dev.wilyferret.core.readiness.Readiness.Around;
+import dev.wilyferret.core.readiness.Readiness.Context;
 import dev.wilyferret.core.readiness.Readiness.Target;
 import java.util.List;
 import java.util.Optional;
@@ -17,13 +17,13 @@ import java.util.Optional;
 final class WayChecks {
 
     private final Findings found;
-    private final Around around;
+    private final Context context;
     private final List<Placed> shown;
 
     /** @param shown all blocks visitors see */
-    WayChecks(Findings found, Around around, List<Placed> shown) {
+    WayChecks(Findings found, Context context, List<Placed> shown) {
         this.found = found;
-        this.around = around;
+        this.context = context;
         this.shown = shown;
     }
 
@@ -43,7 +43,7 @@ final class WayChecks {
                             "leads to “%s”, which is still to be made.".formatted(name),
                             "Make that page, or choose another next step.");
                 case NextStep.ToPage(PageId target) ->
-                    page(placed, around.page().apply(target));
+                    page(placed, context.page().apply(target));
                 case NextStep.ToOffer() -> tagged(placed, Optional.empty());
                 case NextStep.ToAnotherOffer(OfferId offer) -> offer(placed, offer);
                 case NextStep.OpenPopUp(BlockId popUp) -> popUp(placed, popUp);
@@ -82,7 +82,7 @@ final class WayChecks {
     }
 
     private void offer(Placed placed, OfferId offer) {
-        if (around.offers().contains(offer)) {
+        if (context.offers().contains(offer)) {
             tagged(placed, Optional.of(offer));
         } else {
             nextStep(placed, Check.PAGE_MISSING, "leads to an offer that is gone.", "Choose another next step.");
@@ -112,7 +112,7 @@ final class WayChecks {
     }
 
     private void handOut(Placed placed, String file) {
-        if (!around.mediaBytes().containsKey(file)) {
+        if (!context.mediaBytes().containsKey(file)) {
             nextStep(
                     placed,
                     Check.HANDED_FILE_MISSING,
@@ -122,7 +122,7 @@ final class WayChecks {
     }
 
     private void tagged(Placed placed, Optional<OfferId> offer) {
-        if (!around.offerTagged().apply(offer)) {
+        if (!context.offerTagged().apply(offer)) {
             found.add(
                     Check.UNTAGGED_LINK,
                     Grade.SHOULD,

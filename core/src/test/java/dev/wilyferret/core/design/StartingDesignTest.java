@@ -32,7 +32,7 @@ class StartingDesignTest {
     void eachCanBePublishedOnceItsGapsAreFilled(StartingDesign design) {
         assertThat(new Slug(design.key()).text()).isEqualTo(design.key());
         assertThat(design.page().look().palette().weak()).isEmpty();
-        Readiness.Around around = new Readiness.Around(
+        Readiness.Context around = new Readiness.Context(
                 page -> Readiness.Target.MISSING, Set.of(), offer -> true, Map.of(), true, 0, List.of(), Instant.EPOCH);
         Set<Finding.Check> gaps = Set.of(
                 Finding.Check.COUNTDOWN_PAST,

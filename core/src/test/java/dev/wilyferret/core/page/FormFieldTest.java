@@ -13,7 +13,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 class FormFieldTest {
 
     private static Block.Form form(String... lines) {
-        return Block.Form.EMPTY.asking(FormField.all(lines));
+        return ((Block.Form) BlockKind.FORM.empty()).asking(FormField.all(lines));
     }
 
     @ParameterizedTest

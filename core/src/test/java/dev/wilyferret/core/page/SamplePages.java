@@ -49,12 +49,12 @@ public final class SamplePages {
         return page(blocks.toArray(new Placed[0]));
     }
 
-    public static Readiness.Around around() {
+    public static Readiness.Context around() {
         return around(true, true, List.of());
     }
 
-    public static Readiness.Around around(boolean legal, boolean tagged, List<Fold> folds) {
-        return new Readiness.Around(
+    public static Readiness.Context around(boolean legal, boolean tagged, List<Fold> folds) {
+        return new Readiness.Context(
                 id -> id.equals(REDIRECT)
                         ? Readiness.Target.PUBLISHED
                         : id.equals(DRAFTED) ? Readiness.Target.NOT_PUBLISHED : Readiness.Target.MISSING,
@@ -72,7 +72,7 @@ public final class SamplePages {
     }
 
     /** Each finding as grade, check and block. */
-    public static Stream<String> found(PageDocument page, Readiness.Around around) {
+    public static Stream<String> found(PageDocument page, Readiness.Context around) {
         return Readiness.of(page, around).stream()
                 .map(finding -> "%s %s %s"
                         .formatted(

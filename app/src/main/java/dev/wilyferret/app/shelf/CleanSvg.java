@@ -14,7 +14,7 @@ import org.jsoup.nodes.TextNode;
 import org.jsoup.parser.Parser;
 
 /** An SVG with nothing left in it but shapes: no script, no style sheet, no event, nothing fetched from elsewhere. */
-final class CleanDrawing {
+final class CleanSvg {
 
     private static final Set<String> ELEMENTS =
             Set.of(("svg g defs symbol use title desc path rect circle ellipse line polyline polygon text tspan "
@@ -23,7 +23,7 @@ final class CleanDrawing {
     private static final int MOST_DEEP = 100;
     private static final Set<String> LINKS = Set.of("href", "xlink:href");
 
-    private CleanDrawing() {}
+    private CleanSvg() {}
 
     /** @throws Refusal if there is no drawing in it */
     static String of(String source) {

@@ -20,7 +20,7 @@ import org.springframework.util.function.SingletonSupplier;
  * A published page as it is served: drawn once for each time between the ends of its countdowns, and once more with the
  * thanks of each form that shows them, when they are first asked for.
  */
-public final class Drawings {
+public final class ServedPage {
 
     /**
      * A page as it is served.
@@ -28,18 +28,18 @@ public final class Drawings {
      * @param withPixels what people get
      * @param withoutPixels the same page for declared crawlers; drawn when the first of them asks
      */
-    public record Drawn(ServedHtml withPixels, Supplier<ServedHtml> withoutPixels) {}
+    public record Version(ServedHtml withPixels, Supplier<ServedHtml> withoutPixels) {}
 
     private final PageHtml html;
     private final PageDocument document;
     private final PageHtml.Surroundings around;
-    private final NavigableMap<Instant, Drawn> plain = new TreeMap<>();
-    private final Map<Thanks, Drawn> thanks = new ConcurrentHashMap<>();
+    private final NavigableMap<Instant, Version> plain = new TreeMap<>();
+    private final Map<Thanks, Version> thanks = new ConcurrentHashMap<>();
 
     private record Thanks(Instant since, BlockId form) {}
 
     /** @throws RuntimeException if it cannot be drawn at some moment */
-    Drawings(PageHtml html, PageDocument document, PageHtml.Surroundings around) {
+    ServedPage(PageHtml html, PageDocument document, PageHtml.Surroundings around) {
         this.html = html;
         this.document = document;
         this.around = around;
@@ -49,9 +49,9 @@ public final class Drawings {
         }
     }
 
-    private Drawn draw(PageHtml.Surroundings then) {
+    private Version draw(PageHtml.Surroundings then) {
         ServedHtml withPixels = ServedHtml.of(html.render(document, then));
-        return new Drawn(
+        return new Version(
                 withPixels,
                 then.pixels().isEmpty()
                         ? () -> withPixels
@@ -63,8 +63,8 @@ public final class Drawings {
      *
      * @param thanked the form whose thanks stand in its place; anything that is no form with thanks is the page itself
      */
-    public Drawn at(Instant now, String thanked) {
-        Map.Entry<Instant, Drawn> since = Objects.requireNonNull(plain.floorEntry(now));
+    public Version at(Instant now, String thanked) {
+        Map.Entry<Instant, Version> since = Objects.requireNonNull(plain.floorEntry(now));
         if (thanked.isEmpty() || !thanks(thanked)) {
             return since.getValue();
         }

@@ -23,7 +23,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.web.util.HtmlUtils;
 
 /** What the templates of a public page ask for while its blocks are drawn. Templates escape what comes from here. */
-public final class Drawing {
+public final class PageModel {
 
     private static final DateTimeFormatter MOMENT =
             DateTimeFormatter.ofPattern("EEEE, d MMMM uuuu, HH:mm z", Locale.ENGLISH);
@@ -39,7 +39,7 @@ public final class Drawing {
     private final List<Placed> items;
     private final Set<BlockId> jumps;
 
-    Drawing(PageHtml.Surroundings around, List<Placed> shown) {
+    PageModel(PageHtml.Surroundings around, List<Placed> shown) {
         this.around = around;
         this.items = shown.stream()
                 .filter(placed -> placed.block() instanceof Block.OfferItem)

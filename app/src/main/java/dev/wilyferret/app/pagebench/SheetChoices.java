@@ -7,17 +7,17 @@ import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.page.Block;
+import dev.wilyferret.core.page.BlockField;
 import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.Blocks;
 import dev.wilyferret.core.page.NextStep;
-import dev.wilyferret.core.text.PlainText;
-import dev.wilyferret.core.text.Refusal;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Predicate;
+import java.util.stream.Stream;
 
 /**
  * What the lines of a copy sheet can choose from.
@@ -28,7 +28,7 @@ import java.util.function.Predicate;
  * @param lists of the workspace, by id
  * @param bonuses of the shelf
  */
-record SheetAround(
+record SheetChoices(
         Map<PageId, String> pages,
         Map<OfferId, String> offers,
         List<MediaFile> files,
@@ -87,41 +87,40 @@ record SheetAround(
                 .toList();
     }
 
-    List<SheetField.Choice> files(Predicate<MediaFile> kind) {
-        List<SheetField.Choice> choices = new ArrayList<>();
-        choices.add(new SheetField.Choice("", "none"));
-        files.stream()
-                .filter(kind)
-                .forEach(file -> choices.add(new SheetField.Choice(file.name(), file.originalName())));
-        return choices;
+    List<SheetField.Choice> files(BlockField.Medium medium) {
+        return choices(
+                "none",
+                files.stream()
+                        .filter(medium == BlockField.Medium.PICTURE ? MediaFile::picture : MediaFile::video)
+                        .map(file -> new SheetField.Choice(file.name(), file.originalName())));
     }
 
-    /** The lists a form can put people on. */
-    List<SheetField.Choice> lists(String none) {
-        List<SheetField.Choice> choices = new ArrayList<>(List.of(new SheetField.Choice("", none)));
-        lists.forEach((id, name) -> choices.add(new SheetField.Choice(id.toString(), name)));
-        return choices;
+    /** What a field is chosen out of. */
+    List<SheetField.Choice> of(BlockField.Chosen<?> field) {
+        return choices(
+                field.none(),
+                switch (field.among()) {
+                    case LISTS ->
+                        lists.entrySet().stream()
+                                .map(list -> new SheetField.Choice(list.getKey().toString(), list.getValue()));
+                    case BONUSES ->
+                        bonuses.stream()
+                                .map(bonus -> new SheetField.Choice(bonus.id().toString(), bonus.name()));
+                    case BLOCKS -> blocks(block -> !(block instanceof Block.Countdown)).stream();
+                    case BUTTONS ->
+                        blocks(block -> block instanceof Block.Button || block instanceof Block.OfferItem).stream();
+                });
     }
 
-    Optional<ListId> list(String id) {
-        return known(lists, id);
-    }
-
-    List<SheetField.Choice> bonusChoices() {
-        List<SheetField.Choice> choices = new ArrayList<>(List.of(new SheetField.Choice("", "none, written here")));
-        bonuses.forEach(bonus -> choices.add(new SheetField.Choice(bonus.id().toString(), bonus.name())));
-        return choices;
-    }
-
-    Optional<Bonus> bonus(String id) {
-        return bonuses.stream()
-                .filter(bonus -> bonus.id().toString().equals(id))
-                .findFirst();
+    private static List<SheetField.Choice> choices(String none, Stream<SheetField.Choice> others) {
+        return Stream.concat(Stream.of(new SheetField.Choice("", none)), others).toList();
     }
 
     /** The block as the shelf fills it, if another bonus was chosen than before. */
     Optional<Block> filled(Block.Bonus old, String chosen) {
-        return bonus(chosen)
+        return bonuses.stream()
+                .filter(bonus -> bonus.id().toString().equals(chosen))
+                .findFirst()
                 .filter(bonus -> !old.from().equals(Optional.of(bonus.id())))
                 .map(bonus -> new Block.Bonus(
                         bonus.picture(), bonus.name(), bonus.about(), bonus.worth(), Optional.of(bonus.id())));
@@ -191,26 +190,5 @@ record SheetAround(
             case NextStep.HandOut(String file) -> "file:" + file;
             case NextStep.TwoAtOnce(NextStep newTab, NextStep here) -> "two:" + code(newTab) + ">" + code(here);
         };
-    }
-
-    Optional<BlockId> block(String id) {
-        return id.isEmpty()
-                ? Optional.empty()
-                : Optional.of(new BlockId(id))
-                        .filter(known -> blocks.find(known).isPresent());
-    }
-
-    /** @throws Refusal if it is not a moment as a browser sends it */
-    Optional<java.time.Instant> moment(String typed) {
-        if (typed.isBlank()) {
-            return Optional.empty();
-        }
-        try {
-            return Optional.of(
-                    java.time.LocalDateTime.parse(typed.strip()).atZone(zone).toInstant());
-        } catch (java.time.format.DateTimeParseException e) {
-            throw new Refusal(
-                    "\"%s\" is not a moment. Write it as 2026-12-24T18:00.".formatted(PlainText.cut(typed, 30)));
-        }
     }
 }

@@ -1,7 +1,7 @@
 package dev.wilyferret.core.people;
 
 /** How a person stands on a list. */
-public enum Standing {
+public enum Membership {
     /** Left an address, and has not confirmed it yet: gets nothing but the confirmation. */
     PENDING("pending"),
     CONFIRMED("confirmed"),
@@ -12,7 +12,7 @@ public enum Standing {
 
     private final String words;
 
-    Standing(String words) {
+    Membership(String words) {
         this.words = words;
     }
 

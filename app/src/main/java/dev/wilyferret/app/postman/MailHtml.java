@@ -25,7 +25,7 @@ import org.thymeleaf.context.Context;
 
 /** Draws a mail for one person, as text and as HTML. */
 @Component
-public class MailDrawing {
+public class MailHtml {
 
     private static final String BUTTON =
             "display:inline-block;background:#8f3d00;color:#ffffff;padding:12px 22px;border-radius:4px;text-decoration:none;font-weight:bold";
@@ -46,7 +46,7 @@ public class MailDrawing {
     private final Passes passes;
     private final SiteAddress site;
 
-    MailDrawing(ITemplateEngine templates, Passes passes, SiteAddress site) {
+    MailHtml(ITemplateEngine templates, Passes passes, SiteAddress site) {
         this.templates = templates;
         this.passes = passes;
         this.site = site;
@@ -55,7 +55,7 @@ public class MailDrawing {
     /** @param address what becomes of the address a link leads to */
     Drawn drawn(Written mail, MailList list, Subscriber one, Workspace workspace, UnaryOperator<String> address) {
         Map<String, String> values = values(mail, list, one);
-        Optional<Way> way = way(mail, one);
+        Optional<PassLink> link = link(mail, one);
         String leave = mail.kind() == Written.Kind.CONFIRM
                 ? ""
                 : site.of(SiteRoute.LEAVE.path(passes.pass(one, Passes.Purpose.LEAVE)));
@@ -66,7 +66,7 @@ public class MailDrawing {
         context.setVariable("subject", subject);
         context.setVariable("preview", filled(text.preview(), values));
         context.setVariable("body", html(text.body(), values, address));
-        context.setVariable("way", way.orElse(null));
+        context.setVariable("link", link.orElse(null));
         context.setVariable("buttonStyle", BUTTON);
         context.setVariable("legal", workspace.legal());
         context.setVariable("postal", workspace.legal().postalAddress().lines().toList());
@@ -76,7 +76,7 @@ public class MailDrawing {
         return new Drawn(
                 subject,
                 plain(text.body(), values, address)
-                        + way.map(found -> "\n\n" + found.words + ":\n" + found.address)
+                        + link.map(found -> "\n\n" + found.words + ":\n" + found.address)
                                 .orElse("")
                         + footer(workspace.legal(), list, leave),
                 templates.process("mail/letter", context),
@@ -84,15 +84,15 @@ public class MailDrawing {
     }
 
     /** Where a mail leads that the program itself is about. */
-    public record Way(String words, String address) {}
+    public record PassLink(String words, String address) {}
 
-    private Optional<Way> way(Written mail, Subscriber one) {
+    private Optional<PassLink> link(Written mail, Subscriber one) {
         return switch (mail.kind()) {
             case CONFIRM ->
-                Optional.of(new Way(
+                Optional.of(new PassLink(
                         "Yes, that is me", site.of(SiteRoute.CONFIRM.path(passes.pass(one, Passes.Purpose.CONFIRM)))));
             case DELIVERY ->
-                Optional.of(new Way(
+                Optional.of(new PassLink(
                         "Fetch it",
                         site.of(SiteRoute.GIFT.path(mail.name())) + "?d=" + passes.pass(one, Passes.Purpose.FETCH)));
             case SEQUENCE, BROADCAST -> Optional.empty();

@@ -1,4 +1,0 @@
-package dev.wilyferret.app.clicks;
-
-/** What a tracking link brought. */
-public record LinkClicks(long raw, long counted) {}

@@ -1,0 +1,197 @@
+package dev.wilyferret.app.clicks;
+
+import dev.wilyferret.core.figures.Visit;
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.EventId;
+import dev.wilyferret.core.id.Id;
+import dev.wilyferret.core.id.LinkId;
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.VariantId;
+import dev.wilyferret.core.id.VisitorId;
+import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.visit.Device;
+import dev.wilyferret.core.visit.SiteEvent;
+import dev.wilyferret.core.visit.Standing;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Timestamp;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The click log read in bulk, for whoever makes figures of it. */
+@Service
+public class PastClicks {
+
+    /** A click with what followed it on the site. */
+    public record Past(
+            ClickId click,
+            PromotionId promotion,
+            VisitorId visitor,
+            Standing standing,
+            Visit.Known known,
+            List<SiteEvent.Followed> followed) {}
+
+    private final JdbcClient sql;
+    private final BrowserNames browsers;
+
+    PastClicks(JdbcClient sql, BrowserNames browsers) {
+        this.sql = sql;
+        this.browsers = browsers;
+    }
+
+    /** Those of the clicks that are there. */
+    @Transactional(readOnly = true)
+    public List<Past> of(WorkspaceId workspace, Collection<ClickId> clicks) {
+        if (clicks.isEmpty()) {
+            return List.of();
+        }
+        String[] ids = Id.texts(clicks);
+        List<Instant> moments =
+                clicks.stream().map(click -> UuidV7.momentOf(click.value())).toList();
+        Map<ClickId, List<SiteEvent.Followed>> followed = followed(workspace, ids, Collections.min(moments));
+        return sql.sql("""
+                        select id, promotion_id, visitor_id, link_id, variant_id, standing, tags, country, device, browser, user_agent
+                        from standing_click
+                        where workspace_id = :workspace and id = any(cast(:ids as uuid[])) and at between :from and :until
+                        """)
+                .param("workspace", workspace.value())
+                .param("ids", ids)
+                .param("from", Timestamp.from(Collections.min(moments)))
+                .param("until", Timestamp.from(Collections.max(moments)))
+                .query((row, number) -> {
+                    ClickId id = new ClickId(row.getObject("id", UUID.class));
+                    return new Past(
+                            id,
+                            new PromotionId(row.getObject("promotion_id", UUID.class)),
+                            new VisitorId(row.getObject("visitor_id", UUID.class)),
+                            Standing.valueOf(row.getString("standing")),
+                            known(row),
+                            followed.getOrDefault(id, List.of()));
+                })
+                .list();
+    }
+
+    private Visit.Known known(ResultSet row) throws SQLException {
+        String browser = row.getString("browser");
+        return new Visit.Known(
+                Optional.ofNullable(row.getObject("link_id", UUID.class)).map(LinkId::new),
+                Optional.ofNullable(row.getObject("variant_id", UUID.class)).map(VariantId::new),
+                KeptText.tags(row.getString("tags")),
+                row.getString("country"),
+                Device.valueOf(row.getString("device")),
+                browser.isEmpty() ? browsers.of(row.getString("user_agent")) : browser);
+    }
+
+    private Map<ClickId, List<SiteEvent.Followed>> followed(WorkspaceId workspace, String[] clicks, Instant from) {
+        Map<ClickId, List<SiteEvent.Followed>> followed = new HashMap<>();
+        sql.sql("""
+                        select id, click_id, promotion_id, visitor_id, page_id, kind, offer_id from site_event
+                        where workspace_id = :workspace and click_id = any(cast(:clicks as uuid[])) and at >= :from
+                          and kind in ('PAGE_VIEW', 'WENT_ON')
+                        """)
+                .param("workspace", workspace.value())
+                .param("clicks", clicks)
+                .param("from", Timestamp.from(from))
+                .query(row -> {
+                    SiteEvent.Followed event = event(workspace, row);
+                    followed.computeIfAbsent(event.click(), fresh -> new ArrayList<>())
+                            .add(event);
+                });
+        return followed;
+    }
+
+    private static SiteEvent.Followed event(WorkspaceId workspace, ResultSet row) throws SQLException {
+        EventId id = new EventId(row.getObject("id", UUID.class));
+        ClickId click = new ClickId(row.getObject("click_id", UUID.class));
+        PromotionId promotion = new PromotionId(row.getObject("promotion_id", UUID.class));
+        VisitorId visitor = new VisitorId(row.getObject("visitor_id", UUID.class));
+        PageId page = new PageId(row.getObject("page_id", UUID.class));
+        return row.getString("kind").equals("PAGE_VIEW")
+                ? new SiteEvent.PageView(id, workspace, promotion, click, visitor, page)
+                : new SiteEvent.WentOn(
+                        id,
+                        workspace,
+                        promotion,
+                        click,
+                        visitor,
+                        page,
+                        Optional.ofNullable(row.getObject("offer_id", UUID.class))
+                                .map(OfferId::new));
+    }
+
+    /** The clicks of a promotion on a UTC day, the first one first. */
+    @Transactional(readOnly = true)
+    public List<ClickId> of(WorkspaceId workspace, PromotionId promotion, LocalDate day) {
+        return sql.sql("""
+                        select id from click where workspace_id = :workspace and promotion_id = :promotion
+                          and at >= :from and at < :until order by at, id
+                        """)
+                .param("workspace", workspace.value())
+                .param("promotion", promotion.value())
+                .param("from", Timestamp.from(begin(day)))
+                .param("until", Timestamp.from(begin(day.plusDays(1))))
+                .query((row, number) -> new ClickId(row.getObject("id", UUID.class)))
+                .list();
+    }
+
+    /** Those of some promotions that have clicks on a UTC day. */
+    @Transactional(readOnly = true)
+    public List<PromotionId> promotions(WorkspaceId workspace, Collection<PromotionId> some, LocalDate day) {
+        return sql.sql("""
+                        select p from unnest(cast(:some as uuid[])) p where exists (select 1 from click
+                          where workspace_id = :workspace and promotion_id = p and at >= :from and at < :until)
+                        """)
+                .param("workspace", workspace.value())
+                .param("some", Id.texts(some))
+                .param("from", Timestamp.from(begin(day)))
+                .param("until", Timestamp.from(begin(day.plusDays(1))))
+                .query((row, number) -> new PromotionId(row.getObject("p", UUID.class)))
+                .list();
+    }
+
+    /** The last UTC day with a click that lies before another. Ids are in the order of their moments, and have an index. */
+    @Transactional(readOnly = true)
+    public Optional<LocalDate> dayBefore(WorkspaceId workspace, LocalDate day) {
+        return edge(
+                "select id from click where workspace_id = :workspace and id < :before order by id desc limit 1",
+                workspace,
+                new UUID(begin(day).toEpochMilli() << 16, 0));
+    }
+
+    /** The first UTC day with a click. */
+    @Transactional(readOnly = true)
+    public Optional<LocalDate> firstDay(WorkspaceId workspace) {
+        return edge(
+                "select id from click where workspace_id = :workspace and id > :before order by id limit 1",
+                workspace,
+                new UUID(0, 0));
+    }
+
+    private Optional<LocalDate> edge(String question, WorkspaceId workspace, UUID before) {
+        return sql.sql(question)
+                .param("workspace", workspace.value())
+                .param("before", before)
+                .query(UUID.class)
+                .optional()
+                .map(id -> LocalDate.ofInstant(UuidV7.momentOf(id), ZoneOffset.UTC));
+    }
+
+    private static Instant begin(LocalDate day) {
+        return day.atStartOfDay(ZoneOffset.UTC).toInstant();
+    }
+}

@@ -1,0 +1,103 @@
+package dev.wilyferret.app.clicks;
+
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.Id;
+import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.visit.SiteEvent;
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.SQLException;
+import java.util.Collection;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * Clicks whose visits have to be told anew, since something about them was written. Whoever writes notes it in the same
+ * transaction; the figures' follower takes what is there, in any order, and strikes out exactly that.
+ */
+@Component
+public class VisitWork {
+
+    /** A note; several can be about one click. */
+    public record Note(long id, WorkspaceId workspace, ClickId click) {}
+
+    private final JdbcClient sql;
+
+    VisitWork(JdbcClient sql) {
+        this.sql = sql;
+    }
+
+    /** Notes clicks, in the transaction that writes what is new about them. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void note(WorkspaceId workspace, Collection<ClickId> clicks) {
+        sql.sql(
+                        "insert into visit_work (workspace_id, click_id) select cast(:workspace as uuid), c from unnest(cast(:clicks as uuid[])) c")
+                .param("workspace", workspace.value())
+                .param("clicks", Id.texts(clicks))
+                .update();
+    }
+
+    /** Notes the clicks of events that are being written. Fired pixels tell nothing of a visit's way. */
+    static void note(Connection connection, List<SiteEvent> events) throws SQLException {
+        List<SiteEvent> telling = events.stream()
+                .filter(event -> !(event instanceof SiteEvent.PixelFired))
+                .toList();
+        if (telling.isEmpty()) {
+            return;
+        }
+        try (PreparedStatement insert = connection.prepareStatement(
+                "insert into visit_work (workspace_id, click_id) select distinct * from unnest(cast(? as uuid[]), cast(? as uuid[]))")) {
+            insert.setArray(
+                    1,
+                    connection.createArrayOf(
+                            "uuid",
+                            telling.stream()
+                                    .map(event -> event.workspace().value())
+                                    .toArray()));
+            insert.setArray(
+                    2,
+                    connection.createArrayOf(
+                            "uuid", telling.stream().map(VisitWork::click).toArray()));
+            insert.executeUpdate();
+        }
+    }
+
+    private static UUID click(SiteEvent event) {
+        return switch (event) {
+            case SiteEvent.Click click -> click.id().value();
+            case SiteEvent.Followed followed -> followed.click().value();
+        };
+    }
+
+    /** Whether something about a click is still to be told. */
+    public boolean waits(WorkspaceId workspace, ClickId click) {
+        return sql.sql("select exists (select 1 from visit_work where workspace_id = :workspace and click_id = :click)")
+                .param("workspace", workspace.value())
+                .param("click", click.value())
+                .query(Boolean.class)
+                .single();
+    }
+
+    /** Some of the notes that are there. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public List<Note> take(int most) {
+        return sql.sql("select id, workspace_id, click_id from visit_work order by id limit :most")
+                .param("most", most)
+                .query((row, number) -> new Note(
+                        row.getLong("id"),
+                        new WorkspaceId(row.getObject("workspace_id", UUID.class)),
+                        new ClickId(row.getObject("click_id", UUID.class))))
+                .list();
+    }
+
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void strike(List<Note> done) {
+        sql.sql("delete from visit_work where id = any(:ids)")
+                .param("ids", done.stream().map(Note::id).toArray(Long[]::new))
+                .update();
+    }
+}

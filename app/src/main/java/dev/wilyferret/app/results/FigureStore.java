@@ -1,0 +1,420 @@
+package dev.wilyferret.app.results;
+
+import dev.wilyferret.core.figures.Sheet;
+import dev.wilyferret.core.figures.Visit;
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.Id;
+import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.VisitorId;
+import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.visit.Standing;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Timestamp;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.function.Consumer;
+import java.util.function.Function;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+
+/** The tables of figures. Everything in them can be thrown away and made from the log again. */
+@Repository
+class FigureStore {
+
+    /** Held for a transaction by the one program that follows. */
+    private static final long FOLLOWER = 0x77_66_66_69_67L;
+
+    static final String AHEAD = "It is dated more than an hour ahead.";
+    static final String UNTOLD = "It cannot be told; the program's log says why.";
+    static final String MISSING = "Its click is not in the log.";
+
+    /** The visits of a promotion and day that wait to be put into its sheet. */
+    record Marked(WorkspaceId workspace, int generation, PromotionId promotion, LocalDate day) {}
+
+    /** A sheet by where it lies and which making of it. */
+    record Made(PromotionId promotion, LocalDate day, long made) {}
+
+    private final JdbcClient sql;
+
+    FigureStore(JdbcClient sql) {
+        this.sql = sql;
+    }
+
+    /** Whether this transaction is the one that may write. */
+    boolean alone() {
+        return sql.sql("select pg_try_advisory_xact_lock(:key)")
+                .param("key", FOLLOWER)
+                .query(Boolean.class)
+                .single();
+    }
+
+    List<Generation> generations(WorkspaceId workspace) {
+        return sql.sql("select * from figure_generation where workspace_id = :workspace order by generation")
+                .param("workspace", workspace.value())
+                .query(FigureStore::generation)
+                .list();
+    }
+
+    /** The latest one that is still being made, of any workspace. */
+    Optional<Generation> unfinished() {
+        return sql.sql("select * from figure_generation where made_from is not null order by generation desc limit 1")
+                .query(FigureStore::generation)
+                .optional();
+    }
+
+    /** Workspaces whose figures were never made. */
+    List<WorkspaceId> without(Collection<WorkspaceId> all) {
+        Set<UUID> known = new LinkedHashSet<>(sql.sql("select distinct workspace_id from figure_generation")
+                .query(UUID.class)
+                .list());
+        return all.stream().filter(one -> !known.contains(one.value())).toList();
+    }
+
+    private static Generation generation(ResultSet row, int number) throws SQLException {
+        return new Generation(
+                new WorkspaceId(row.getObject("workspace_id", UUID.class)),
+                row.getInt("generation"),
+                row.getBoolean("shown"),
+                Optional.ofNullable(row.getObject("made_from", LocalDate.class)),
+                row.getObject("first_day", LocalDate.class),
+                row.getObject("last_day", LocalDate.class));
+    }
+
+    void begin(Generation made) {
+        sql.sql("""
+                        insert into figure_generation (workspace_id, generation, shown, made_from, first_day, last_day)
+                        values (:workspace, :generation, :shown, :from, :first, :last)
+                        """)
+                .param("workspace", made.workspace().value())
+                .param("generation", made.number())
+                .param("shown", made.shown())
+                .param("from", made.madeFrom().orElse(null))
+                .param("first", made.firstDay())
+                .param("last", made.lastDay())
+                .update();
+    }
+
+    /** Notes that all days from one on are made. */
+    void madeFrom(Generation made, Optional<LocalDate> day) {
+        sql.sql(
+                        "update figure_generation set made_from = :day where workspace_id = :workspace and generation = :generation")
+                .param("workspace", made.workspace().value())
+                .param("generation", made.number())
+                .param("day", day.orElse(null))
+                .update();
+    }
+
+    /** Puts a generation in the place of those before it. */
+    void show(Generation made) {
+        sql.sql("update figure_generation set shown = (generation = :generation) where workspace_id = :workspace")
+                .param("workspace", made.workspace().value())
+                .param("generation", made.number())
+                .update();
+    }
+
+    void drop(WorkspaceId workspace, int generation) {
+        for (String table : List.of("day_sheet", "visit", "visitor_number", "figure_generation")) {
+            sql.sql("delete from %s where workspace_id = :workspace and generation = :generation".formatted(table))
+                    .param("workspace", workspace.value())
+                    .param("generation", generation)
+                    .update();
+        }
+    }
+
+    /** The numbers of visitors; who has none gets the next one. */
+    Map<VisitorId, Integer> numbers(WorkspaceId workspace, int generation, Collection<VisitorId> visitors) {
+        Map<VisitorId, Integer> numbers = known(workspace, generation, visitors);
+        List<VisitorId> fresh = visitors.stream()
+                .distinct()
+                .filter(one -> !numbers.containsKey(one))
+                .toList();
+        if (!fresh.isEmpty()) {
+            int next = sql.sql("""
+                            update figure_generation set visitors = visitors + :more
+                            where workspace_id = :workspace and generation = :generation returning visitors - :more
+                            """)
+                    .param("workspace", workspace.value())
+                    .param("generation", generation)
+                    .param("more", fresh.size())
+                    .query(Integer.class)
+                    .single();
+            sql.sql("""
+                            insert into visitor_number (workspace_id, generation, visitor_id, number)
+                            select :workspace, :generation, v.id, :next + v.place - 1
+                            from unnest(cast(:visitors as uuid[])) with ordinality v (id, place)
+                            """)
+                    .param("workspace", workspace.value())
+                    .param("generation", generation)
+                    .param("next", next)
+                    .param("visitors", Id.texts(fresh))
+                    .update();
+            for (VisitorId one : fresh) {
+                numbers.put(one, next++);
+            }
+        }
+        return numbers;
+    }
+
+    private Map<VisitorId, Integer> known(WorkspaceId workspace, int generation, Collection<VisitorId> visitors) {
+        Map<VisitorId, Integer> numbers = new HashMap<>();
+        sql.sql("""
+                        select visitor_id, number from visitor_number
+                        where workspace_id = :workspace and generation = :generation
+                          and visitor_id = any(cast(:visitors as uuid[]))
+                        """)
+                .param("workspace", workspace.value())
+                .param("generation", generation)
+                .param("visitors", Id.texts(visitors))
+                .query(row -> {
+                    numbers.put(new VisitorId(row.getObject("visitor_id", UUID.class)), row.getInt("number"));
+                });
+        return numbers;
+    }
+
+    /** Keeps visits beside the sheets, in place of what was kept of the same clicks. */
+    void keep(WorkspaceId workspace, int generation, List<Visit> visits, Instant now) {
+        if (visits.isEmpty()) {
+            return;
+        }
+        sql.sql("""
+                        insert into visit (workspace_id, generation, click_id, promotion_id, day, visitor, standing, traits, legs,
+                          opt_ins, confirmed, sold, told_at)
+                        select :workspace, :generation, v.*, :now from unnest(cast(:clicks as uuid[]), cast(:promotions as uuid[]),
+                          cast(:days as date[]), cast(:visitors as int[]), cast(:standings as text[]), cast(:traits as text[]),
+                          cast(:legs as text[]), cast(:optIns as int[]), cast(:confirmed as int[]), cast(:sold as text[])) v
+                        on conflict (workspace_id, generation, click_id) do update set visitor = excluded.visitor,
+                          standing = excluded.standing, traits = excluded.traits, legs = excluded.legs, opt_ins = excluded.opt_ins,
+                          confirmed = excluded.confirmed, sold = excluded.sold, told_at = excluded.told_at
+                        """)
+                .param("workspace", workspace.value())
+                .param("generation", generation)
+                .param("now", Timestamp.from(now))
+                .param("clicks", texts(visits, visit -> visit.click().toString()))
+                .param("promotions", texts(visits, visit -> visit.promotion().toString()))
+                .param("days", texts(visits, visit -> visit.day().toString()))
+                .param("visitors", visits.stream().map(Visit::visitor).toArray(Integer[]::new))
+                .param("standings", texts(visits, visit -> visit.standing().name()))
+                .param("traits", texts(visits, visit -> VisitText.traits(visit.traits())))
+                .param("legs", texts(visits, visit -> VisitText.legs(visit.legs())))
+                .param("optIns", visits.stream().map(Visit::optIns).toArray(Integer[]::new))
+                .param("confirmed", visits.stream().map(Visit::confirmed).toArray(Integer[]::new))
+                .param("sold", texts(visits, visit -> VisitText.sold(visit.sold())))
+                .update();
+    }
+
+    /** The visits beside the sheets of some days. */
+    List<Visit> beside(WorkspaceId workspace, int generation, LocalDate first, LocalDate last) {
+        return sql.sql("""
+                        select * from visit where workspace_id = :workspace and generation = :generation
+                          and day between :first and :last
+                        """)
+                .param("workspace", workspace.value())
+                .param("generation", generation)
+                .param("first", first)
+                .param("last", last)
+                .query(FigureStore::visit)
+                .list();
+    }
+
+    private static Visit visit(ResultSet row, int number) throws SQLException {
+        return new Visit(
+                new ClickId(row.getObject("click_id", UUID.class)),
+                new PromotionId(row.getObject("promotion_id", UUID.class)),
+                row.getInt("visitor"),
+                Standing.valueOf(row.getString("standing")),
+                VisitText.traits(row.getString("traits")),
+                VisitText.legs(row.getString("legs")),
+                row.getInt("opt_ins"),
+                row.getInt("confirmed"),
+                VisitText.sold(row.getString("sold")));
+    }
+
+    /**
+     * The promotion and day whose sheet is to be made again most of all: many visits lie beside it, for its size, or the last of
+     * them came a while ago.
+     *
+     * @param many so many, or a quarter of what is in the sheet if that is more, so that a sheet that grows fast is made again seldom
+     */
+    Optional<Marked> marked(int many, Instant now, Duration quiet) {
+        return sql.sql("""
+                        select v.* from (
+                          select workspace_id, generation, promotion_id, day, count(*) as visits, max(told_at) as told_at
+                          from visit group by workspace_id, generation, promotion_id, day) v
+                        left join day_sheet s using (workspace_id, generation, promotion_id, day)
+                        join figure_generation g using (workspace_id, generation)
+                        where (v.visits >= greatest(:many, coalesce(s.visits, 0) / 4) or v.told_at < :before)
+                          and (g.made_from is null or v.day >= g.made_from)
+                        order by v.visits desc limit 1
+                        """)
+                .param("many", many)
+                .param("before", Timestamp.from(now.minus(quiet)))
+                .query((row, number) -> new Marked(
+                        new WorkspaceId(row.getObject("workspace_id", UUID.class)),
+                        row.getInt("generation"),
+                        new PromotionId(row.getObject("promotion_id", UUID.class)),
+                        row.getObject("day", LocalDate.class)))
+                .optional();
+    }
+
+    /** Takes the visits that lie beside a sheet away, to be put into it. */
+    List<Visit> takeAway(Marked marked) {
+        return sql.sql("""
+                        delete from visit where workspace_id = :workspace and generation = :generation
+                          and promotion_id = :promotion and day = :day returning *
+                        """)
+                .param("workspace", marked.workspace().value())
+                .param("generation", marked.generation())
+                .param("promotion", marked.promotion().value())
+                .param("day", marked.day())
+                .query(FigureStore::visit)
+                .list();
+    }
+
+    Optional<Sheet> sheet(WorkspaceId workspace, int generation, PromotionId promotion, LocalDate day) {
+        return sql.sql("""
+                        select columns, clicks from day_sheet where workspace_id = :workspace and generation = :generation
+                          and promotion_id = :promotion and day = :day
+                        """)
+                .param("workspace", workspace.value())
+                .param("generation", generation)
+                .param("promotion", promotion.value())
+                .param("day", day)
+                .query((row, number) -> Sheet.read(promotion, row.getBytes("columns"), row.getBytes("clicks")))
+                .optional();
+    }
+
+    /** Hands over the sheets of some days, one after the other. */
+    void sheets(Generation shown, PromotionId promotion, LocalDate first, LocalDate last, Consumer<Sheet> each) {
+        sql.sql("""
+                        select columns, clicks from day_sheet where workspace_id = :workspace and generation = :generation
+                          and promotion_id = :promotion and day between :first and :last
+                        """)
+                .param("workspace", shown.workspace().value())
+                .param("generation", shown.number())
+                .param("promotion", promotion.value())
+                .param("first", first)
+                .param("last", last)
+                .query(row -> {
+                    each.accept(Sheet.read(promotion, row.getBytes("columns"), row.getBytes("clicks")));
+                });
+    }
+
+    void keep(Marked at, Sheet sheet) {
+        sql.sql("""
+                        insert into day_sheet (workspace_id, generation, promotion_id, day, visits, columns, clicks, tally)
+                        values (:workspace, :generation, :promotion, :day, :visits, :columns, :clicks, :tally)
+                        on conflict (workspace_id, generation, promotion_id, day) do update set made = default,
+                          visits = excluded.visits, columns = excluded.columns, clicks = excluded.clicks, tally = excluded.tally
+                        """)
+                .param("workspace", at.workspace().value())
+                .param("generation", at.generation())
+                .param("promotion", at.promotion().value())
+                .param("day", at.day())
+                .param("visits", sheet.size())
+                .param("columns", sheet.columns())
+                .param("clicks", sheet.clicks())
+                .param("tally", sheet.tally().bytes())
+                .update();
+    }
+
+    /** The sheets there are of some days. */
+    List<Made> made(WorkspaceId workspace, int generation, LocalDate first, LocalDate last) {
+        return sql.sql("""
+                        select promotion_id, day, made from day_sheet where workspace_id = :workspace and generation = :generation
+                          and day between :first and :last
+                        """)
+                .param("workspace", workspace.value())
+                .param("generation", generation)
+                .param("first", first)
+                .param("last", last)
+                .query((row, number) -> new Made(
+                        new PromotionId(row.getObject("promotion_id", UUID.class)),
+                        row.getObject("day", LocalDate.class),
+                        row.getLong("made")))
+                .list();
+    }
+
+    /** What whole days add up to, packed, by the sheet they belong to. */
+    Map<Made, byte[]> tallies(WorkspaceId workspace, int generation, Collection<Made> some) {
+        Map<Made, byte[]> tallies = new HashMap<>();
+        List<Made> all = new ArrayList<>(some);
+        sql.sql("""
+                        select s.promotion_id, s.day, s.made, s.tally from day_sheet s
+                        join unnest(cast(:promotions as uuid[]), cast(:days as date[])) w (promotion_id, day)
+                          on s.promotion_id = w.promotion_id and s.day = w.day
+                        where s.workspace_id = :workspace and s.generation = :generation
+                        """)
+                .param("workspace", workspace.value())
+                .param("generation", generation)
+                .param("promotions", texts(all, one -> one.promotion().toString()))
+                .param("days", texts(all, one -> one.day().toString()))
+                .query(row -> {
+                    tallies.put(
+                            new Made(
+                                    new PromotionId(row.getObject("promotion_id", UUID.class)),
+                                    row.getObject("day", LocalDate.class),
+                                    row.getLong("made")),
+                            row.getBytes("tally"));
+                });
+        return tallies;
+    }
+
+    void setAside(WorkspaceId workspace, ClickId click, String why, Instant now) {
+        sql.sql("""
+                        insert into visit_aside (workspace_id, click_id, why, noted_at) values (:workspace, :click, :why, :now)
+                        on conflict (workspace_id, click_id) do update set why = excluded.why
+                        """)
+                .param("workspace", workspace.value())
+                .param("click", click.value())
+                .param("why", why)
+                .param("now", Timestamp.from(now))
+                .update();
+    }
+
+    /** Strikes clicks out that can be told now. */
+    void noLongerAside(WorkspaceId workspace, Collection<ClickId> clicks) {
+        sql.sql("delete from visit_aside where workspace_id = :workspace and click_id = any(cast(:clicks as uuid[]))")
+                .param("workspace", workspace.value())
+                .param("clicks", Id.texts(clicks))
+                .update();
+    }
+
+    /** A click that is set aside. */
+    record Aside(WorkspaceId workspace, ClickId click) {}
+
+    /** Clicks set aside whose moment, which begins their id, has come since. */
+    List<Aside> asideNoLongerAhead(Instant now) {
+        return sql.sql("""
+                        select workspace_id, click_id from visit_aside where why = :why
+                          and ('x' || left(replace(click_id::text, '-', ''), 12))::bit(48)::bigint <= :now limit 1000
+                        """)
+                .param("why", AHEAD)
+                .param("now", now.toEpochMilli())
+                .query((row, number) -> new Aside(
+                        new WorkspaceId(row.getObject("workspace_id", UUID.class)),
+                        new ClickId(row.getObject("click_id", UUID.class))))
+                .list();
+    }
+
+    long aside(WorkspaceId workspace) {
+        return sql.sql("select count(*) from visit_aside where workspace_id = :workspace")
+                .param("workspace", workspace.value())
+                .query(Long.class)
+                .single();
+    }
+
+    private static <T> String[] texts(Collection<T> all, Function<T, String> text) {
+        return all.stream().map(text).toArray(String[]::new);
+    }
+}

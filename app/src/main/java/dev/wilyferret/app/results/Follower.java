@@ -1,0 +1,222 @@
+package dev.wilyferret.app.results;
+
+import dev.wilyferret.app.clicks.VisitWork;
+import dev.wilyferret.app.storage.Lane;
+import dev.wilyferret.core.figures.Sheet;
+import dev.wilyferret.core.figures.Visit;
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.WorkspaceId;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.BooleanSupplier;
+import java.util.stream.Collectors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.context.SmartLifecycle;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/**
+ * Keeps the figures up. What was written about a click is noted in the writer's transaction ({@link VisitWork}); here those visits
+ * are told anew, and the notes that were read are struck out, in one transaction: whatever it is killed in, nothing is lost and
+ * nothing is counted twice. Of several programs on one database one follows. In between, sheets are made.
+ */
+@Component
+class Follower implements SmartLifecycle {
+
+    private static final Logger LOG = LoggerFactory.getLogger(Follower.class);
+    private static final int AT_ONCE = 2_000;
+    private static final int MANY_BESIDE = 200;
+    private static final Duration QUIET = Duration.ofSeconds(5);
+    private static final Duration PAUSE = Duration.ofMillis(100);
+    private static final Duration LOOK_ASIDE = Duration.ofSeconds(5);
+    private static final Duration A_MOMENT = Duration.ofMillis(150);
+    private static final Duration LONGEST_REST = Duration.ofMillis(500);
+    private static final Duration AFTER_TROUBLE = Duration.ofSeconds(1);
+
+    private final VisitWork work;
+    private final Retelling retelling;
+    private final Making making;
+    private final FigureStore store;
+    private final TransactionTemplate transaction;
+    private final Clock clock;
+    private volatile boolean running;
+    private Optional<Thread> thread = Optional.empty();
+
+    Follower(
+            VisitWork work,
+            Retelling retelling,
+            Making making,
+            FigureStore store,
+            TransactionTemplate transaction,
+            Clock clock) {
+        this.work = work;
+        this.retelling = retelling;
+        this.making = making;
+        this.store = store;
+        this.transaction = transaction;
+        this.clock = clock;
+    }
+
+    /** Does some of what there is to do, following first; false if there is nothing. */
+    boolean step() {
+        boolean followed = alone(this::follow);
+        boolean packed = alone(() -> forAMoment(this::pack));
+        boolean made = alone(() -> forAMoment(making::step));
+        return followed || packed || made;
+    }
+
+    private boolean alone(BooleanSupplier something) {
+        return Objects.requireNonNull(transaction.execute(status -> store.alone() && something.getAsBoolean()));
+    }
+
+    private boolean follow() {
+        List<VisitWork.Note> notes = work.take(AT_ONCE);
+        Map<WorkspaceId, Set<ClickId>> clicks = notes.stream()
+                .collect(Collectors.groupingBy(
+                        VisitWork.Note::workspace, Collectors.mapping(VisitWork.Note::click, Collectors.toSet())));
+        clicks.forEach(this::tell);
+        work.strike(notes);
+        return !notes.isEmpty();
+    }
+
+    private void tell(WorkspaceId workspace, Set<ClickId> clicks) {
+        Instant now = clock.instant();
+        if (store.generations(workspace).isEmpty()) {
+            making.begin(workspace, 1);
+        }
+        Set<ClickId> present = retelling.notAhead(workspace, clicks);
+        List<Retelling.Known> known = retelling.known(workspace, present);
+        Set<ClickId> there = known.stream().map(one -> one.kept().click()).collect(Collectors.toSet());
+        for (Generation generation : store.generations(workspace)) {
+            store.keep(workspace, generation.number(), retelling.visits(generation, known), now);
+        }
+        store.noLongerAside(workspace, there);
+        present.stream()
+                .filter(click -> !there.contains(click))
+                .forEach(click -> store.setAside(workspace, click, FigureStore.MISSING, now));
+    }
+
+    /** Puts the visits that lie beside a sheet into it; false if no sheet waits for that. */
+    private boolean pack() {
+        Optional<FigureStore.Marked> marked = store.marked(MANY_BESIDE, clock.instant(), QUIET);
+        marked.ifPresent(at -> {
+            List<Visit> beside = store.takeAway(at);
+            store.keep(
+                    at,
+                    store.sheet(at.workspace(), at.generation(), at.promotion(), at.day())
+                            .map(sheet -> sheet.with(beside))
+                            .orElseGet(() -> Sheet.of(at.promotion(), beside)));
+        });
+        return marked.isPresent();
+    }
+
+    /** Many small sheets in one turn, or a large one; false if there was none. */
+    private static boolean forAMoment(BooleanSupplier one) {
+        long begins = System.nanoTime();
+        boolean any = false;
+        while (System.nanoTime() - begins < A_MOMENT.toNanos() && one.getAsBoolean()) {
+            any = true;
+        }
+        return any;
+    }
+
+    /** What is ahead no longer is noted again. */
+    private boolean lookAside() {
+        store.asideNoLongerAhead(clock.instant())
+                .forEach(aside -> work.note(aside.workspace(), List.of(aside.click())));
+        return true;
+    }
+
+    /** One note after the other, so that a click that cannot be told does not keep all others from it. */
+    private void oneByOne() {
+        for (VisitWork.Note note : Objects.requireNonNull(transaction.execute(status -> work.take(AT_ONCE)))) {
+            try {
+                alone(() -> {
+                    tell(note.workspace(), Set.of(note.click()));
+                    work.strike(List.of(note));
+                    return true;
+                });
+            } catch (RuntimeException untold) {
+                LOG.error("The visit of click {} cannot be told", note.click(), untold);
+                alone(() -> {
+                    store.setAside(note.workspace(), note.click(), FigureStore.UNTOLD, clock.instant());
+                    work.strike(List.of(note));
+                    return true;
+                });
+            }
+        }
+    }
+
+    private void run() {
+        boolean begun = false;
+        Instant looked = Instant.EPOCH;
+        boolean troubled = false;
+        while (running) {
+            try {
+                begun = begun || alone(making::beginMissing);
+                if (looked.plus(LOOK_ASIDE).isBefore(clock.instant()) && alone(this::lookAside)) {
+                    looked = clock.instant();
+                }
+                if (troubled) {
+                    oneByOne();
+                }
+                long begins = System.nanoTime();
+                boolean busy = step();
+                troubled = false;
+                Thread.sleep(busy ? rest(Duration.ofNanos(System.nanoTime() - begins)) : PAUSE);
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                return;
+            } catch (RuntimeException trouble) {
+                LOG.warn("Figures are not kept up just now; it is tried again: {}", trouble.toString());
+                troubled = true;
+                pause();
+            }
+        }
+    }
+
+    /** Visitors and screens come first: at most a quarter of one processor, but never long, since figures are to be fresh. */
+    private static Duration rest(Duration worked) {
+        Duration rest = worked.multipliedBy(3);
+        return rest.compareTo(LONGEST_REST) < 0 ? rest : LONGEST_REST;
+    }
+
+    private void pause() {
+        try {
+            Thread.sleep(AFTER_TROUBLE);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            running = false;
+        }
+    }
+
+    @Override
+    public void start() {
+        running = true;
+        thread = Optional.of(Thread.ofPlatform().name("figures").daemon().start(() -> Lane.BACKGROUND.run(this::run)));
+    }
+
+    @Override
+    public void stop() {
+        running = false;
+        thread.ifPresent(one -> {
+            try {
+                one.join(Duration.ofSeconds(10));
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+            }
+        });
+    }
+
+    @Override
+    public boolean isRunning() {
+        return running;
+    }
+}

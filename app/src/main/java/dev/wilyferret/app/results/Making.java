@@ -1,0 +1,140 @@
+package dev.wilyferret.app.results;
+
+import dev.wilyferret.app.clicks.PastClicks;
+import dev.wilyferret.app.promotions.Promotion;
+import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.figures.Period;
+import dev.wilyferret.core.figures.Sheet;
+import dev.wilyferret.core.figures.Visit;
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.WorkspaceId;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+
+/**
+ * Makes the figures of a workspace from the log: for the first time after an upgrade, or anew beside those that are shown. Day by
+ * day, the latest first, a promotion at a time, so that following goes on in between.
+ */
+@Component
+class Making {
+
+    private static final int AT_ONCE = 5_000;
+
+    private final PastClicks clicks;
+    private final Retelling retelling;
+    private final FigureStore store;
+    private final Workspaces workspaces;
+    private final Promotions promotions;
+    private final Clock clock;
+
+    Making(
+            PastClicks clicks,
+            Retelling retelling,
+            FigureStore store,
+            Workspaces workspaces,
+            Promotions promotions,
+            Clock clock) {
+        this.promotions = promotions;
+        this.clicks = clicks;
+        this.retelling = retelling;
+        this.store = store;
+        this.workspaces = workspaces;
+        this.clock = clock;
+    }
+
+    /** Begins figures for every workspace that has none. */
+    boolean beginMissing() {
+        store.without(workspaces.all().stream().map(Workspace::id).toList()).forEach(one -> begin(one, 1));
+        return true;
+    }
+
+    /** Begins figures anew beside those that are shown, which stay until the new ones are whole. */
+    Generation beginAnew(WorkspaceId workspace) {
+        return begin(
+                workspace,
+                store.generations(workspace).stream()
+                                .mapToInt(Generation::number)
+                                .max()
+                                .orElse(0)
+                        + 1);
+    }
+
+    Generation begin(WorkspaceId workspace, int number) {
+        Optional<LocalDate> last = clicks.dayBefore(workspace, Period.EVER.last());
+        LocalDate today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
+        Generation made = new Generation(
+                workspace,
+                number,
+                store.generations(workspace).isEmpty(),
+                last.map(day -> day.plusDays(1)),
+                clicks.firstDay(workspace).orElse(today),
+                last.orElse(today));
+        store.begin(made);
+        return made;
+    }
+
+    /** Makes one more sheet; false if there is nothing left to be made. */
+    boolean step() {
+        Optional<Generation> unfinished = store.unfinished();
+        unfinished.ifPresent(this::step);
+        return unfinished.isPresent();
+    }
+
+    private void step(Generation generation) {
+        Optional<LocalDate> day =
+                clicks.dayBefore(generation.workspace(), generation.madeFrom().orElseThrow());
+        if (day.isEmpty()) {
+            finish(generation);
+            return;
+        }
+        Set<PromotionId> made = store.made(generation.workspace(), generation.number(), day.get(), day.get()).stream()
+                .map(FigureStore.Made::promotion)
+                .collect(Collectors.toSet());
+        Optional<PromotionId> next =
+                clicks.promotions(generation.workspace(), promotions(generation.workspace()), day.get()).stream()
+                        .filter(one -> !made.contains(one))
+                        .findFirst();
+        if (next.isPresent()) {
+            make(generation, next.get(), day.get());
+        } else {
+            store.madeFrom(generation, day);
+        }
+    }
+
+    private List<PromotionId> promotions(WorkspaceId workspace) {
+        return promotions.of(workspace).stream().map(Promotion::id).toList();
+    }
+
+    private void finish(Generation generation) {
+        store.madeFrom(generation, Optional.empty());
+        if (!generation.shown()) {
+            store.show(generation);
+            store.generations(generation.workspace()).stream()
+                    .filter(old -> old.number() < generation.number())
+                    .forEach(old -> store.drop(old.workspace(), old.number()));
+        }
+    }
+
+    private void make(Generation generation, PromotionId promotion, LocalDate day) {
+        List<ClickId> all = List.copyOf(
+                retelling.notAhead(generation.workspace(), clicks.of(generation.workspace(), promotion, day)));
+        List<Visit> visits = new ArrayList<>(all.size());
+        for (int from = 0; from < all.size(); from += AT_ONCE) {
+            List<ClickId> some = all.subList(from, Math.min(all.size(), from + AT_ONCE));
+            visits.addAll(retelling.visits(generation, retelling.known(generation.workspace(), some)));
+        }
+        store.keep(
+                new FigureStore.Marked(generation.workspace(), generation.number(), promotion, day),
+                Sheet.of(promotion, visits));
+    }
+}

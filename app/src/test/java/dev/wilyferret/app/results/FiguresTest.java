@@ -1,0 +1,348 @@
+package dev.wilyferret.app.results;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
+
+import dev.wilyferret.app.clicks.ClickBook;
+import dev.wilyferret.app.clicks.ClickLog;
+import dev.wilyferret.app.kit.AppTest;
+import dev.wilyferret.app.kit.Guest;
+import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.core.figures.ClickCounts;
+import dev.wilyferret.core.figures.Period;
+import dev.wilyferret.core.figures.Station;
+import dev.wilyferret.core.figures.Tally;
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.EventId;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.ShortId;
+import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.VisitorId;
+import dev.wilyferret.core.visit.Arrival;
+import dev.wilyferret.core.visit.Headers;
+import dev.wilyferret.core.visit.Parameters;
+import dev.wilyferret.core.visit.SiteEvent;
+import dev.wilyferret.core.visit.Verdict;
+import java.sql.Timestamp;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Random;
+import java.util.UUID;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.transaction.support.TransactionTemplate;
+
+class FiguresTest extends AppTest {
+
+    private static final ZoneId ZONE = ZoneId.of("Asia/Kolkata");
+
+    @Autowired
+    private ClickLog log;
+
+    @Autowired
+    private ClickBook book;
+
+    @Autowired
+    private UuidV7 ids;
+
+    @Autowired
+    private Figures figures;
+
+    @Autowired
+    private Making making;
+
+    @Autowired
+    private Follower follower;
+
+    @Autowired
+    private FigureStore store;
+
+    @Autowired
+    private TransactionTemplate transaction;
+
+    private Scenario.Trail trail;
+
+    @BeforeEach
+    void aTrail() {
+        trail = scenario.trail();
+    }
+
+    /** What the log itself says, counted in SQL. */
+    private record Recount(
+            ClickCounts clicks, Map<PageId, Long> viewers, long wentOn, long sales, long commission, long optIns) {}
+
+    private Recount recount(Period period) {
+        Timestamp from = Timestamp.from(period.from());
+        Timestamp until = Timestamp.from(period.until());
+        List<Object> place =
+                List.of(trail.workspace().value(), trail.promotion().id().value(), from, until);
+        String counted = """
+                (select id, visitor_id from standing_click where workspace_id = ? and promotion_id = ? and at >= ? and at < ?
+                  and standing = 'COUNTED') c""";
+        ClickCounts clicks = sql.sql("""
+                        select count(*), count(*) filter (where standing = 'OWN'), count(*) filter (where standing = 'FILTERED'),
+                          count(*) filter (where standing = 'TAKEN_OUT'),
+                          count(distinct visitor_id) filter (where standing = 'COUNTED')
+                        from standing_click where workspace_id = ? and promotion_id = ? and at >= ? and at < ?
+                        """)
+                .params(place)
+                .query((row, number) ->
+                        new ClickCounts(row.getLong(1), row.getLong(2), row.getLong(3), row.getLong(4), row.getLong(5)))
+                .single();
+        Map<PageId, Long> viewers = new HashMap<>();
+        sql.sql("select e.page_id, count(distinct c.visitor_id) from " + counted
+                        + " join site_event e on e.click_id = c.id where e.kind = 'PAGE_VIEW' group by 1")
+                .params(place)
+                .query(row -> {
+                    viewers.put(new PageId(row.getObject(1, UUID.class)), row.getLong(2));
+                });
+        long wentOn = sql.sql("select count(distinct c.visitor_id) from " + counted
+                        + " join site_event e on e.click_id = c.id where e.kind = 'WENT_ON'")
+                .params(place)
+                .query(Long.class)
+                .single();
+        long optIns = sql.sql("select count(*) from " + counted + " join lead l on l.click_id = c.id")
+                .params(place)
+                .query(Long.class)
+                .single();
+        return sql.sql("select count(*), coalesce(sum(s.commission_minor), 0) from " + counted
+                        + " join sale s on s.click_id = c.id")
+                .params(place)
+                .query((row, number) -> new Recount(clicks, viewers, wentOn, row.getLong(1), row.getLong(2), optIns))
+                .single();
+    }
+
+    private Recount shown(Period period) {
+        Tally tally = figures.of(trail.workspace(), trail.promotion().id(), period);
+        Map<PageId, Long> viewers = new HashMap<>();
+        tally.stations().forEach(station -> {
+            if (station instanceof Station.Page(PageId page) && tally.reached(station) > 0) {
+                viewers.put(page, tally.reached(station));
+            }
+        });
+        Tally.Sums sums = tally.sums();
+        return new Recount(
+                tally.clicks(),
+                viewers,
+                tally.visitors(leg -> leg.to() instanceof Station.Offer),
+                sums.sales(),
+                sums.commission(),
+                sums.optIns());
+    }
+
+    private SiteEvent.Click click(Random random, Instant at) {
+        return new SiteEvent.Click(
+                new ClickId(ids.at(at)),
+                trail.workspace(),
+                trail.promotion().id(),
+                Optional.empty(),
+                Arrival.of(
+                        new VisitorId(
+                                new UUID(trail.workspace().value().getLeastSignificantBits(), random.nextInt(40))),
+                        random.nextBoolean() ? Optional.of(trail.link().id()) : Optional.empty(),
+                        Optional.empty(),
+                        Parameters.NONE,
+                        random.nextInt(10) == 0,
+                        new Arrival.Place("192.0.2.1", "192.0.2.0/24", random.nextBoolean() ? "AT" : "IN"),
+                        Headers.of("agent")),
+                random.nextInt(8) == 0 ? new Verdict.DeclaredCrawler("bot") : new Verdict.Counted());
+    }
+
+    private List<SiteEvent> visit(Random random, Instant at, List<SiteEvent.Click> clicks) {
+        SiteEvent.Click click = click(random, at);
+        clicks.add(click);
+        List<SiteEvent> events = new ArrayList<>(List.of(click));
+        for (int i = random.nextInt(6); i > 0; i--) {
+            PageId page = random.nextBoolean()
+                    ? trail.bridge().id()
+                    : trail.redirect().id();
+            EventId id = new EventId(ids.at(at.plusSeconds(random.nextInt(900))));
+            events.add(
+                    random.nextInt(3) == 0
+                            ? new SiteEvent.WentOn(
+                                    id, trail.workspace(), click.promotion(), click.id(), click.visitor(), page)
+                            : new SiteEvent.PageView(
+                                    id, trail.workspace(), click.promotion(), click.id(), click.visitor(), page));
+        }
+        return events;
+    }
+
+    private String postback(SiteEvent.Click click, int order) {
+        return "/postback/" + trail.network().postbackKey() + "?secret="
+                + trail.network().secret() + "&click_id=" + ShortId.of(click.id()) + "&order_id=LF-" + order
+                + "&commission=" + order + ".50";
+    }
+
+    /** Clicks of four days, events that arrive in any order, rulings, late sales; then packed; then all made from the log again. */
+    @ParameterizedTest
+    @ValueSource(longs = {1, 2, 3})
+    void theFiguresAreARecountAfterAnyCourse(long seed) {
+        Random random = new Random(seed);
+        Instant last = clock.instant().plusSeconds(60);
+        List<SiteEvent> events = new ArrayList<>();
+        List<SiteEvent.Click> clicks = new ArrayList<>();
+        for (int i = 0; i < 120; i++) {
+            events.addAll(visit(random, last.minus(Duration.ofMinutes(random.nextInt(4 * 1440))), clicks));
+        }
+        Collections.shuffle(events, random);
+        while (!events.isEmpty()) {
+            List<SiteEvent> some = events.subList(0, Math.min(events.size(), 1 + random.nextInt(40)));
+            log.append(List.copyOf(some));
+            some.clear();
+            book.rule(
+                    trail.workspace(), clicks.get(random.nextInt(clicks.size())).id(), random.nextBoolean());
+            guest().get(postback(clicks.get(random.nextInt(clicks.size())), 1 + random.nextInt(400)));
+        }
+        followed();
+        List<Period> periods = List.of(
+                Period.EVER,
+                Period.last(1, last, ZONE),
+                Period.last(2, last, ZONE),
+                Period.last(3, last, ZoneId.of("America/St_Johns")),
+                Period.last(2, last, ZONE).before());
+        assertAll(periods, "as they came");
+        clock.pass(Duration.ofMinutes(1));
+        packed();
+        assertAll(periods, "packed");
+        SiteEvent.Click late = clicks.getFirst();
+        guest().get(postback(late, 999));
+        book.rule(trail.workspace(), clicks.getLast().id(), true);
+        followed();
+        assertAll(periods, "with a late sale beside a sheet");
+        transaction.executeWithoutResult(status -> making.beginAnew(trail.workspace()));
+        log.append(visit(random, last.minusSeconds(7200), clicks));
+        await().until(() ->
+                sql.sql("select count(*) from figure_generation where workspace_id = ? and made_from is not null")
+                                .param(trail.workspace().value())
+                                .query(Long.class)
+                                .single()
+                        == 0);
+        followed();
+        assertThat(sql.sql("select generation from figure_generation where workspace_id = ?")
+                        .param(trail.workspace().value())
+                        .query(Integer.class)
+                        .list())
+                .containsExactly(2);
+        assertAll(periods, "made anew");
+    }
+
+    private void packed() {
+        await().atMost(Duration.ofSeconds(20))
+                .until(() -> sql.sql("select count(*) from visit where workspace_id = ?")
+                                .param(trail.workspace().value())
+                                .query(Long.class)
+                                .single()
+                        == 0);
+    }
+
+    private void assertAll(List<Period> periods, String when) {
+        for (Period period : periods) {
+            assertThat(shown(period)).as("%s, %s", when, period).isEqualTo(recount(period));
+        }
+        assertThat(shown(Period.EVER).clicks().raw()).as("something to compare").isPositive();
+    }
+
+    @Test
+    void aVisitorsWayIsInTheFiguresWithinTwoSeconds() {
+        Guest guest = guest();
+        guest.get(trail.link().path());
+        guest.get(trail.bridgePath());
+        String click = guest.cookie("wf_c").orElseThrow().split("\\.")[0];
+        guest().get("/postback/" + trail.network().postbackKey() + "?secret="
+                + trail.network().secret() + "&click_id=" + click + "&order_id=LF-1&commission=27.50");
+        await().atMost(Duration.ofSeconds(2)).untilAsserted(() -> {
+            Tally tally = figures.of(trail.workspace(), trail.promotion().id(), Period.EVER);
+            assertThat(tally.clicks().counted()).isEqualTo(1);
+            assertThat(tally.reached(new Station.Page(trail.bridge().id()))).isEqualTo(1);
+            assertThat(tally.sums().commission()).isEqualTo(2750);
+            assertThat(tally.clicks(trail.link().id()).counted()).isEqualTo(1);
+        });
+    }
+
+    @Test
+    void anEventWithoutItsClickIsSetAsideUntilItComes() {
+        List<SiteEvent.Click> clicks = new ArrayList<>();
+        List<SiteEvent> events = visit(new Random(4), clock.instant(), clicks);
+        List<SiteEvent> followed = events.subList(1, events.size());
+        assertThat(followed).isNotEmpty();
+        log.append(List.copyOf(followed));
+        followed();
+        assertThat(figures.setAside(trail.workspace())).isEqualTo(1);
+        log.append(List.of(clicks.getFirst()));
+        followed();
+        assertThat(figures.setAside(trail.workspace())).isZero();
+        assertThat(shown(Period.EVER)).isEqualTo(recount(Period.EVER));
+    }
+
+    /** What the follower did in a transaction that never ended, as when the program is killed in it. */
+    @Test
+    void aTurnThatIsCutOffLosesAndDoublesNothing() {
+        List<SiteEvent.Click> clicks = new ArrayList<>();
+        Random random = new Random(5);
+        log.append(visit(random, clock.instant(), clicks));
+        followed();
+        transaction.executeWithoutResult(status -> {
+            await().until(store::alone);
+            log.append(visit(random, clock.instant(), clicks));
+            book.rule(trail.workspace(), clicks.getFirst().id(), false);
+            assertThat(follower.step()).isTrue();
+            assertThat(shown(Period.EVER).clicks().raw())
+                    .as("it was on its way")
+                    .isEqualTo(2);
+            status.setRollbackOnly();
+        });
+        followed();
+        assertThat(shown(Period.EVER)).isEqualTo(recount(Period.EVER));
+        assertThat(shown(Period.EVER).clicks().raw()).isEqualTo(2);
+    }
+
+    @Test
+    void aClickThatCannotBeToldKeepsNoOtherFromIt() {
+        List<SiteEvent.Click> clicks = new ArrayList<>();
+        log.append(visit(new Random(6), clock.instant(), clicks));
+        followed();
+        sql.sql("update click set device = 'TELEGRAPH' where id = ?")
+                .param(clicks.getFirst().id().value())
+                .update();
+        book.rule(trail.workspace(), clicks.getFirst().id(), true);
+        log.append(visit(new Random(7), clock.instant(), clicks));
+        followed();
+        assertThat(figures.setAside(trail.workspace())).isEqualTo(1);
+        assertThat(shown(Period.EVER).clicks().raw()).isEqualTo(2);
+    }
+
+    @Test
+    void anEventFarAheadIsSetAside() {
+        log.append(visit(new Random(8), clock.instant().plus(Duration.ofHours(2)), new ArrayList<>()));
+        followed();
+        assertThat(figures.setAside(trail.workspace())).isEqualTo(1);
+        assertThat(shown(Period.EVER).clicks().raw()).isZero();
+    }
+
+    @Test
+    void settingsSayWhetherAllIsCountedAndCountAgain() {
+        guest().get(trail.link().path());
+        followed();
+        Guest owner = owner(trail.stage());
+        await().untilAsserted(() -> assertThat(owner.get("/settings/figures").body())
+                .contains("Nothing is set aside", "Count everything again"));
+        owner.send("/settings/figures");
+        await().untilAsserted(
+                        () -> assertThat(sql.sql("select generation from figure_generation where workspace_id = ?")
+                                        .param(trail.workspace().value())
+                                        .query(Integer.class)
+                                        .list())
+                                .containsExactly(2));
+        assertThat(shown(Period.EVER).clicks().counted()).isEqualTo(1);
+    }
+}

@@ -1,0 +1,352 @@
+package dev.wilyferret.core.figures;
+
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.visit.Standing;
+import java.io.DataInputStream;
+import java.io.DataOutputStream;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.UUID;
+import java.util.function.IntPredicate;
+import org.roaringbitmap.RoaringBitmap;
+
+/**
+ * The visits of one promotion and UTC day as columns of small numbers, in the order of their clicks. What repeats (countries,
+ * links, whole paths) stands once and is numbered. A sheet is a value: changed visits make another one.
+ *
+ * <p>Clicks are kept apart from the columns, since they are most of the bytes and seldom needed.
+ */
+public final class Sheet {
+
+    private static final Dimension[] DIMENSIONS = Dimension.values();
+    private static final Standing[] STANDINGS = Standing.values();
+    private static final int ID_BYTES = 16;
+
+    private final PromotionId promotion;
+    private final ByteBuffer clicks;
+    private final int[] visitors;
+    private final int[] standings;
+    private final Map<Dimension, Column<String>> traits;
+    private final Column<List<Leg>> paths;
+    private final Map<Integer, More> more;
+
+    /** One number a row, and what the numbers stand for. */
+    private record Column<V>(int[] numbers, List<V> values) {
+
+        V at(int row) {
+            return values.get(numbers[row]);
+        }
+    }
+
+    /** What few visits have. */
+    private record More(int optIns, int confirmed, List<Visit.Sold> sold) {
+
+        static final More NONE = new More(0, 0, List.of());
+    }
+
+    private Sheet(
+            PromotionId promotion,
+            ByteBuffer clicks,
+            int[] visitors,
+            int[] standings,
+            Map<Dimension, Column<String>> traits,
+            Column<List<Leg>> paths,
+            Map<Integer, More> more) {
+        this.promotion = promotion;
+        this.clicks = clicks;
+        this.visitors = visitors;
+        this.standings = standings;
+        this.traits = traits;
+        this.paths = paths;
+        this.more = more;
+    }
+
+    /** @param visits each click once */
+    public static Sheet of(PromotionId promotion, Collection<Visit> visits) {
+        List<Visit> rows = visits.stream()
+                .sorted(Comparator.comparing(visit -> visit.click().value()))
+                .toList();
+        ByteBuffer clicks = ByteBuffer.allocate(rows.size() * ID_BYTES);
+        Map<Integer, More> more = new TreeMap<>();
+        for (int row = 0; row < rows.size(); row++) {
+            Visit visit = rows.get(row);
+            UUID click = visit.click().value();
+            clicks.putLong(click.getMostSignificantBits()).putLong(click.getLeastSignificantBits());
+            More apart = new More(visit.optIns(), visit.confirmed(), visit.sold());
+            if (!apart.equals(More.NONE)) {
+                more.put(row, apart);
+            }
+        }
+        Map<Dimension, Column<String>> traits = new EnumMap<>(Dimension.class);
+        for (Dimension dimension : DIMENSIONS) {
+            traits.put(
+                    dimension,
+                    column(rows.stream().map(visit -> visit.trait(dimension)).toList()));
+        }
+        return new Sheet(
+                promotion,
+                clicks.flip(),
+                rows.stream().mapToInt(Visit::visitor).toArray(),
+                rows.stream().mapToInt(visit -> visit.standing().ordinal()).toArray(),
+                traits,
+                column(rows.stream().map(Visit::legs).toList()),
+                more);
+    }
+
+    private static <V> Column<V> column(List<V> values) {
+        Map<V, Integer> numbers = new LinkedHashMap<>();
+        int[] column = new int[values.size()];
+        for (int row = 0; row < column.length; row++) {
+            column[row] = numbers.computeIfAbsent(values.get(row), fresh -> numbers.size());
+        }
+        return new Column<>(column, List.copyOf(numbers.keySet()));
+    }
+
+    public int size() {
+        return visitors.length;
+    }
+
+    /** The same sheet with visits that changed or came. */
+    public Sheet with(Collection<Visit> changed) {
+        Map<ClickId, Visit> all = new HashMap<>();
+        visits().forEach(visit -> all.put(visit.click(), visit));
+        changed.forEach(visit -> all.put(visit.click(), visit));
+        return of(promotion, all.values());
+    }
+
+    public List<Visit> visits() {
+        List<Visit> visits = new ArrayList<>(size());
+        Map<List<String>, Map<Dimension, String>> shared = new HashMap<>();
+        for (int row = 0; row < size(); row++) {
+            int one = row;
+            List<String> values =
+                    traits.values().stream().map(column -> column.at(one)).toList();
+            Map<Dimension, String> known = shared.computeIfAbsent(values, Sheet::known);
+            More apart = more.getOrDefault(row, More.NONE);
+            visits.add(new Visit(
+                    click(row),
+                    promotion,
+                    visitors[row],
+                    STANDINGS[standings[row]],
+                    known,
+                    paths.at(row),
+                    apart.optIns,
+                    apart.confirmed,
+                    apart.sold));
+        }
+        return visits;
+    }
+
+    /** @param values by dimension, in their order */
+    private static Map<Dimension, String> known(List<String> values) {
+        Map<Dimension, String> known = new EnumMap<>(Dimension.class);
+        for (Dimension dimension : DIMENSIONS) {
+            String value = values.get(dimension.ordinal());
+            if (!value.isEmpty()) {
+                known.put(dimension, value);
+            }
+        }
+        return Map.copyOf(known);
+    }
+
+    private ClickId click(int row) {
+        return new ClickId(new UUID(clicks.getLong(row * ID_BYTES), clicks.getLong(row * ID_BYTES + Long.BYTES)));
+    }
+
+    private String trait(Dimension dimension, int row) {
+        return traits.get(dimension).at(row);
+    }
+
+    /** What all its visits add up to. */
+    public Tally tally() {
+        return tally(row -> true);
+    }
+
+    /**
+     * What some of its visits add up to.
+     *
+     * @param from the first moment
+     * @param until the first moment after
+     * @param without visits that are left out
+     */
+    public Tally tally(Instant from, Instant until, Set<ClickId> without) {
+        return tally(chosen(from, until, without));
+    }
+
+    private IntPredicate chosen(Instant from, Instant until, Set<ClickId> without) {
+        return row -> {
+            ClickId click = click(row);
+            Instant at = UuidV7.momentOf(click.value());
+            return !at.isBefore(from) && at.isBefore(until) && !without.contains(click);
+        };
+    }
+
+    private Tally tally(IntPredicate chosen) {
+        Group all = new Group();
+        for (int row = 0; row < size(); row++) {
+            if (chosen.test(row)) {
+                all.add(row);
+            }
+        }
+        return all.tally();
+    }
+
+    /** The same, told apart by what their visits have of some dimensions, in their order; empty where it is not known. */
+    public Map<List<String>, Tally> by(List<Dimension> dimensions, Instant from, Instant until, Set<ClickId> without) {
+        IntPredicate chosen = chosen(from, until, without);
+        Map<List<String>, Group> groups = new HashMap<>();
+        for (int row = 0; row < size(); row++) {
+            if (chosen.test(row)) {
+                int one = row;
+                List<String> key = dimensions.stream()
+                        .map(dimension -> trait(dimension, one))
+                        .toList();
+                groups.computeIfAbsent(key, fresh -> new Group()).add(row);
+            }
+        }
+        Map<List<String>, Tally> tallies = new HashMap<>();
+        groups.forEach((key, group) -> tallies.put(key, group.tally()));
+        return tallies;
+    }
+
+    /** Rows on their way to a tally: visitors are gathered by path first, so that each is put into one set only. */
+    private final class Group {
+
+        private final Tally.Adder adder = new Tally.Adder();
+        private final Column<String> links = traits.get(Dimension.LINK);
+        private final int[][] clicks = new int[STANDINGS.length][links.values.size()];
+        private final Map<Integer, RoaringBitmap> byPath = new HashMap<>();
+
+        void add(int row) {
+            clicks[standings[row]][links.numbers[row]]++;
+            if (STANDINGS[standings[row]] == Standing.COUNTED) {
+                byPath.computeIfAbsent(paths.numbers[row], fresh -> new RoaringBitmap())
+                        .add(visitors[row]);
+                More apart = more.get(row);
+                if (apart != null) {
+                    adder.optIns(apart.optIns, apart.confirmed);
+                    apart.sold.forEach(adder::sold);
+                }
+            }
+        }
+
+        Tally tally() {
+            for (Standing standing : STANDINGS) {
+                for (int link = 0; link < links.values.size(); link++) {
+                    int times = clicks[standing.ordinal()][link];
+                    if (times > 0) {
+                        adder.clicks(links.values.get(link), Tally.Clicks.of(standing, times));
+                    }
+                }
+            }
+            byPath.forEach((path, who) -> adder.went(paths.values.get(path), who));
+            return adder.made();
+        }
+    }
+
+    /** The clicks as they are kept. */
+    public byte[] clicks() {
+        return clicks.array();
+    }
+
+    /** The columns as they are kept; {@link #read} reads them. */
+    public byte[] columns() {
+        return Packed.write(out -> {
+            Packed.deltas(visitors, out);
+            Packed.numbers(standings, out);
+            for (Dimension dimension : DIMENSIONS) {
+                Column<String> column = traits.get(dimension);
+                Packed.texts(column.values, out);
+                Packed.numbers(column.numbers, out);
+            }
+            Column<Leg> legs =
+                    column(paths.values.stream().flatMap(List::stream).toList());
+            Packed.texts(legs.values.stream().map(Leg::text).toList(), out);
+            Packed.numbers(paths.values.stream().mapToInt(List::size).toArray(), out);
+            Packed.numbers(legs.numbers, out);
+            Packed.numbers(paths.numbers, out);
+            writeMore(out);
+        });
+    }
+
+    private void writeMore(DataOutputStream out) throws IOException {
+        out.writeInt(more.size());
+        for (Map.Entry<Integer, More> row : more.entrySet()) {
+            More apart = row.getValue();
+            out.writeInt(row.getKey());
+            out.writeInt(apart.optIns);
+            out.writeInt(apart.confirmed);
+            out.writeInt(apart.sold.size());
+            for (Visit.Sold sold : apart.sold) {
+                out.writeLong(sold.commission());
+                out.writeLong(sold.order());
+            }
+        }
+    }
+
+    /** @param clicks empty if they are not needed: to learn the tally of the whole */
+    public static Sheet read(PromotionId promotion, byte[] columns, byte[] clicks) {
+        return Packed.read(columns, in -> {
+            int[] visitors = Packed.deltas(in);
+            int[] standings = Packed.numbers(in);
+            Map<Dimension, Column<String>> traits = new EnumMap<>(Dimension.class);
+            for (Dimension dimension : DIMENSIONS) {
+                List<String> values = Packed.texts(in);
+                traits.put(dimension, new Column<>(Packed.numbers(in), values));
+            }
+            List<Leg> legs = Packed.texts(in).stream().map(Leg::read).toList();
+            List<List<Leg>> paths = paths(legs, Packed.numbers(in), Packed.numbers(in));
+            int[] path = Packed.numbers(in);
+            return new Sheet(
+                    promotion,
+                    ByteBuffer.wrap(clicks),
+                    visitors,
+                    standings,
+                    traits,
+                    new Column<>(path, paths),
+                    readMore(in));
+        });
+    }
+
+    private static List<List<Leg>> paths(List<Leg> legs, int[] lengths, int[] numbers) {
+        List<List<Leg>> paths = new ArrayList<>(lengths.length);
+        int next = 0;
+        for (int length : lengths) {
+            List<Leg> path = new ArrayList<>(length);
+            for (int i = 0; i < length; i++) {
+                path.add(legs.get(numbers[next++]));
+            }
+            paths.add(List.copyOf(path));
+        }
+        return paths;
+    }
+
+    private static Map<Integer, More> readMore(DataInputStream in) throws IOException {
+        Map<Integer, More> more = new TreeMap<>();
+        int count = in.readInt();
+        for (int i = 0; i < count; i++) {
+            int row = in.readInt();
+            int optIns = in.readInt();
+            int confirmed = in.readInt();
+            List<Visit.Sold> sold = new ArrayList<>();
+            for (int sales = in.readInt(); sales > 0; sales--) {
+                sold.add(new Visit.Sold(in.readLong(), in.readLong()));
+            }
+            more.put(row, new More(optIns, confirmed, List.copyOf(sold)));
+        }
+        return more;
+    }
+}

@@ -1,0 +1,65 @@
+package dev.wilyferret.core.figures;
+
+import dev.wilyferret.core.id.Id;
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.text.Refusal;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.function.Function;
+
+/** A place where visitors are counted. */
+public sealed interface Station {
+
+    /** A page or a redirect page was shown. */
+    record Page(PageId page) implements Station {}
+
+    /** Somebody who was not known left an address on a page. */
+    record OptIn(PageId page) implements Station {}
+
+    /** The address that was left was confirmed. */
+    record Confirmed() implements Station {}
+
+    /**
+     * The visitor was sent on to an offer.
+     *
+     * @param from the page they left
+     * @param offer another one than the promotion's own, if it was
+     */
+    record Offer(PageId from, Optional<OfferId> offer) implements Station {}
+
+    /** A network reported a sale. */
+    record Sale() implements Station {}
+
+    /** As it is kept; {@link #read} reads it. */
+    default String text() {
+        return switch (this) {
+            case Page(PageId page) -> "page " + page;
+            case OptIn(PageId page) -> "opt-in " + page;
+            case Confirmed() -> "confirmed";
+            case Offer(PageId from, Optional<OfferId> offer) ->
+                "offer " + from + offer.map(id -> " " + id).orElse("");
+            case Sale() -> "sale";
+        };
+    }
+
+    /** @throws Refusal if no station writes itself so */
+    static Station read(String text) {
+        String[] parts = text.split(" ");
+        return switch (parts[0]) {
+            case "page" -> new Page(id(parts[1], PageId::new));
+            case "opt-in" -> new OptIn(id(parts[1], PageId::new));
+            case "confirmed" -> new Confirmed();
+            case "offer" ->
+                new Offer(
+                        id(parts[1], PageId::new),
+                        parts.length > 2 ? Optional.of(id(parts[2], OfferId::new)) : Optional.empty());
+            case "sale" -> new Sale();
+            default -> throw new Refusal("“%s” is no station.".formatted(text));
+        };
+    }
+
+    private static <I extends Id> I id(String text, Function<UUID, I> type) {
+        return Id.parse(text, type).orElseThrow(() -> new Refusal("“%s” is no id.".formatted(text)));
+    }
+}

@@ -1,0 +1,269 @@
+package dev.wilyferret.core.figures;
+
+import dev.wilyferret.core.id.LinkId;
+import dev.wilyferret.core.visit.Standing;
+import java.io.ByteArrayOutputStream;
+import java.io.DataInputStream;
+import java.io.DataOutputStream;
+import java.io.IOException;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.function.Predicate;
+import org.roaringbitmap.FastAggregation;
+import org.roaringbitmap.RoaringBitmap;
+
+/**
+ * What some visits add up to: clicks by how they stand; of the counted ones opt-ins, sales and money, and who was where, as
+ * exact sets of visitors. Tallies of parts merge into the tally of the whole, in any order and however the whole was cut.
+ */
+public final class Tally {
+
+    public static final Tally NONE = new Adder().made();
+
+    private final Map<String, Clicks> clicks;
+    private final Sums sums;
+    private final RoaringBitmap unique;
+    private final Map<Leg, RoaringBitmap> legs;
+
+    /** Clicks by how they stand. */
+    public record Clicks(long counted, long own, long filtered, long takenOut) {
+
+        static final Clicks NONE = new Clicks(0, 0, 0, 0);
+
+        static Clicks of(Standing standing, long times) {
+            return switch (standing) {
+                case COUNTED -> new Clicks(times, 0, 0, 0);
+                case OWN -> new Clicks(0, times, 0, 0);
+                case FILTERED -> new Clicks(0, 0, times, 0);
+                case TAKEN_OUT -> new Clicks(0, 0, 0, times);
+            };
+        }
+
+        Clicks plus(Clicks other) {
+            return new Clicks(
+                    counted + other.counted, own + other.own, filtered + other.filtered, takenOut + other.takenOut);
+        }
+
+        public long raw() {
+            return counted + own + filtered + takenOut;
+        }
+    }
+
+    /**
+     * What can be added up.
+     *
+     * @param commission in minor units of the workspace's currency, as is the order value
+     */
+    public record Sums(long optIns, long confirmed, long sales, long commission, long orderValue) {
+
+        static final Sums NONE = new Sums(0, 0, 0, 0, 0);
+
+        Sums plus(Sums other) {
+            return new Sums(
+                    optIns + other.optIns,
+                    confirmed + other.confirmed,
+                    sales + other.sales,
+                    commission + other.commission,
+                    orderValue + other.orderValue);
+        }
+    }
+
+    /** @param clicks by the link they came by, empty for none */
+    private Tally(Map<String, Clicks> clicks, Sums sums, RoaringBitmap unique, Map<Leg, RoaringBitmap> legs) {
+        this.clicks = clicks;
+        this.sums = sums;
+        this.unique = unique;
+        this.legs = legs;
+    }
+
+    /** Adds visits up. */
+    static final class Adder {
+
+        private final Map<String, Clicks> clicks = new HashMap<>();
+        private Sums sums = Sums.NONE;
+        private final RoaringBitmap unique = new RoaringBitmap();
+        private final Map<Leg, RoaringBitmap> legs = new HashMap<>();
+
+        void add(Visit visit) {
+            clicks(visit.trait(Dimension.LINK), Clicks.of(visit.standing(), 1));
+            if (visit.standing() == Standing.COUNTED) {
+                went(visit.legs(), RoaringBitmap.bitmapOf(visit.visitor()));
+                visit.sold().forEach(this::sold);
+                optIns(visit.optIns(), visit.confirmed());
+            }
+        }
+
+        void add(Tally tally) {
+            tally.clicks.forEach(this::clicks);
+            sums = sums.plus(tally.sums);
+            unique.or(tally.unique);
+            tally.legs.forEach(this::went);
+        }
+
+        void clicks(String link, Clicks more) {
+            clicks.merge(link, more, Clicks::plus);
+        }
+
+        /** Visitors of counted clicks who all went the same way. */
+        void went(List<Leg> path, RoaringBitmap who) {
+            unique.or(who);
+            path.forEach(leg -> went(leg, who));
+        }
+
+        private void went(Leg leg, RoaringBitmap who) {
+            legs.computeIfAbsent(leg, fresh -> new RoaringBitmap()).or(who);
+        }
+
+        void sold(Visit.Sold sold) {
+            sums = sums.plus(new Sums(0, 0, 1, sold.commission(), sold.order()));
+        }
+
+        void optIns(int people, int confirmed) {
+            sums = sums.plus(new Sums(people, confirmed, 0, 0, 0));
+        }
+
+        Tally made() {
+            return new Tally(new HashMap<>(clicks), sums, unique.clone(), new HashMap<>(legs));
+        }
+    }
+
+    public static Tally of(Collection<Visit> visits) {
+        Adder adder = new Adder();
+        visits.forEach(adder::add);
+        return adder.made();
+    }
+
+    /** The tally of the whole, of tallies that share no click. */
+    public static Tally sum(Collection<Tally> parts) {
+        Adder adder = new Adder();
+        parts.forEach(adder::add);
+        return adder.made();
+    }
+
+    public ClickCounts clicks() {
+        Clicks all = clicks.values().stream().reduce(Clicks.NONE, Clicks::plus);
+        return new ClickCounts(all.raw(), all.own, all.filtered, all.takenOut, unique.getLongCardinality());
+    }
+
+    /** Those that came by a link. */
+    public Clicks clicks(LinkId link) {
+        return clicks.getOrDefault(link.toString(), Clicks.NONE);
+    }
+
+    public Sums sums() {
+        return sums;
+    }
+
+    /** The stations that somebody reached. */
+    public Set<Station> stations() {
+        Set<Station> stations = new HashSet<>();
+        legs.keySet().forEach(leg -> stations.add(leg.to()));
+        return stations;
+    }
+
+    /** How many visitors reached a station. */
+    public long reached(Station station) {
+        return visitors(leg -> leg.to().equals(station));
+    }
+
+    /** How many visitors went one of some legs. */
+    public long visitors(Predicate<Leg> some) {
+        return FastAggregation.or(legs.entrySet().stream()
+                        .filter(leg -> some.test(leg.getKey()))
+                        .map(Map.Entry::getValue)
+                        .iterator())
+                .getLongCardinality();
+    }
+
+    /** As it is kept; {@link #read} reads it. */
+    public byte[] bytes() {
+        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        try (DataOutputStream out = new DataOutputStream(bytes)) {
+            out.writeInt(clicks.size());
+            for (Map.Entry<String, Clicks> link : new TreeMap<>(clicks).entrySet()) {
+                out.writeUTF(link.getKey());
+                out.writeLong(link.getValue().counted);
+                out.writeLong(link.getValue().own);
+                out.writeLong(link.getValue().filtered);
+                out.writeLong(link.getValue().takenOut);
+            }
+            out.writeLong(sums.optIns);
+            out.writeLong(sums.confirmed);
+            out.writeLong(sums.sales);
+            out.writeLong(sums.commission);
+            out.writeLong(sums.orderValue);
+            write(unique, out);
+            out.writeInt(legs.size());
+            for (Map.Entry<String, RoaringBitmap> leg : byText().entrySet()) {
+                out.writeUTF(leg.getKey());
+                write(leg.getValue(), out);
+            }
+        } catch (IOException inMemory) {
+            throw new IllegalStateException(inMemory);
+        }
+        return bytes.toByteArray();
+    }
+
+    private Map<String, RoaringBitmap> byText() {
+        Map<String, RoaringBitmap> all = new TreeMap<>();
+        legs.forEach((leg, who) -> all.put(leg.text(), who));
+        return all;
+    }
+
+    private static void write(RoaringBitmap who, DataOutputStream out) throws IOException {
+        RoaringBitmap small = who.clone();
+        small.runOptimize();
+        small.serialize(out);
+    }
+
+    public static Tally read(byte[] bytes) {
+        try (DataInputStream in = new DataInputStream(new java.io.ByteArrayInputStream(bytes))) {
+            Map<String, Clicks> clicks = new HashMap<>();
+            for (int links = in.readInt(); links > 0; links--) {
+                clicks.put(in.readUTF(), new Clicks(in.readLong(), in.readLong(), in.readLong(), in.readLong()));
+            }
+            Sums sums = new Sums(in.readLong(), in.readLong(), in.readLong(), in.readLong(), in.readLong());
+            RoaringBitmap unique = readSet(in);
+            int count = in.readInt();
+            Map<Leg, RoaringBitmap> legs = HashMap.newHashMap(count);
+            for (int i = 0; i < count; i++) {
+                Leg leg = Leg.read(in.readUTF());
+                legs.put(leg, readSet(in));
+            }
+            return new Tally(clicks, sums, unique, legs);
+        } catch (IOException cut) {
+            throw new IllegalArgumentException("A tally of %d bytes breaks off.".formatted(bytes.length), cut);
+        }
+    }
+
+    private static RoaringBitmap readSet(DataInputStream in) throws IOException {
+        RoaringBitmap set = new RoaringBitmap();
+        set.deserialize(in);
+        return set;
+    }
+
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof Tally tally
+                && clicks.equals(tally.clicks)
+                && sums.equals(tally.sums)
+                && unique.equals(tally.unique)
+                && legs.equals(tally.legs);
+    }
+
+    @Override
+    public int hashCode() {
+        return Objects.hash(clicks, sums, unique, legs);
+    }
+
+    @Override
+    public String toString() {
+        return "%s, %s, %d legs".formatted(clicks(), sums, legs.size());
+    }
+}

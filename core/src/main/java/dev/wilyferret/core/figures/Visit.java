@@ -1,0 +1,168 @@
+package dev.wilyferret.core.figures;
+
+import dev.wilyferret.core.address.Tags;
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.LinkId;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.VariantId;
+import dev.wilyferret.core.visit.Device;
+import dev.wilyferret.core.visit.SiteEvent;
+import dev.wilyferret.core.visit.Standing;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * A click with all that became of it.
+ *
+ * @param visitor a number for the visitor, the same for all their visits in a workspace
+ * @param traits what it can be told apart by; what is not known is missing
+ * @param legs each once, in the order they were first gone
+ * @param optIns how many people who were not known left their address
+ * @param confirmed how many of them confirmed it
+ */
+public record Visit(
+        ClickId click,
+        PromotionId promotion,
+        int visitor,
+        Standing standing,
+        Map<Dimension, String> traits,
+        List<Leg> legs,
+        int optIns,
+        int confirmed,
+        List<Sold> sold) {
+
+    /** A sale, in minor units of the workspace's currency. */
+    public record Sold(long commission, long order) {}
+
+    /** Somebody who left an address. */
+    public record OptIn(PageId page, Instant at, Optional<Instant> confirmedAt) {}
+
+    /** A sale as it was reported. */
+    public record Reported(Instant at, Sold sold) {}
+
+    /**
+     * What a click is known by.
+     *
+     * @param browser and system, such as "Chrome on Android"; empty if not known
+     */
+    public record Known(
+            Optional<LinkId> link,
+            Optional<VariantId> variant,
+            Optional<Tags> tags,
+            String country,
+            Device device,
+            String browser) {}
+
+    /** All that is kept of a click and what followed it. */
+    public record Kept(
+            ClickId click,
+            PromotionId promotion,
+            Standing standing,
+            Known known,
+            List<SiteEvent.Followed> followed,
+            List<OptIn> optIns,
+            List<Reported> sales) {}
+
+    private record Reached(Instant at, int rank, Station station) {}
+
+    public Visit {
+        traits = Map.copyOf(traits);
+        legs = List.copyOf(legs);
+        sold = List.copyOf(sold);
+    }
+
+    public static Visit of(Kept kept, int visitor) {
+        List<Reached> reached = reached(kept);
+        return new Visit(
+                kept.click,
+                kept.promotion,
+                visitor,
+                kept.standing,
+                traits(kept.known, reached),
+                Leg.of(reached.stream().map(Reached::station).toList()),
+                kept.optIns.size(),
+                (int) kept.optIns.stream()
+                        .filter(one -> one.confirmedAt.isPresent())
+                        .count(),
+                kept.sales.stream().map(Reported::sold).toList());
+    }
+
+    private static List<Reached> reached(Kept kept) {
+        List<Reached> reached = new ArrayList<>();
+        for (SiteEvent.Followed event : kept.followed) {
+            if (!event.promotion().equals(kept.promotion)) {
+                // A cookie says which click a visit hangs on, and cookies can be forged.
+                continue;
+            }
+            switch (event) {
+                case SiteEvent.PageView view -> reached.add(new Reached(view.at(), 0, new Station.Page(view.page())));
+                case SiteEvent.WentOn out ->
+                    reached.add(new Reached(out.at(), 3, new Station.Offer(out.page(), out.offer())));
+                case SiteEvent.PixelFired fire -> {}
+            }
+        }
+        for (OptIn one : kept.optIns) {
+            reached.add(new Reached(one.at, 1, new Station.OptIn(one.page)));
+            // Who had confirmed the address before has it confirmed at once.
+            one.confirmedAt.ifPresent(
+                    at -> reached.add(new Reached(at.isBefore(one.at) ? one.at : at, 2, new Station.Confirmed())));
+        }
+        kept.sales.forEach(sale -> reached.add(new Reached(sale.at, 4, new Station.Sale())));
+        reached.sort(Comparator.comparing(Reached::at)
+                .thenComparing(Reached::rank)
+                .thenComparing(one -> one.station.text()));
+        return reached;
+    }
+
+    private static Map<Dimension, String> traits(Known known, List<Reached> reached) {
+        Map<Dimension, String> traits = new EnumMap<>(Dimension.class);
+        known.link.ifPresent(id -> traits.put(Dimension.LINK, id.toString()));
+        known.variant.ifPresent(id -> traits.put(Dimension.VARIANT, id.toString()));
+        known.tags.ifPresent(tags -> traits.putAll(traits(tags)));
+        reached.stream()
+                .map(Reached::station)
+                .filter(Station.Page.class::isInstance)
+                .findFirst()
+                .ifPresent(page ->
+                        traits.put(Dimension.ENTRY, ((Station.Page) page).page().toString()));
+        traits.put(Dimension.COUNTRY, known.country);
+        traits.put(Dimension.DEVICE, known.device.name());
+        int on = known.browser.lastIndexOf(" on ");
+        traits.put(Dimension.BROWSER, on < 0 ? known.browser : known.browser.substring(0, on));
+        traits.put(Dimension.SYSTEM, on < 0 ? "" : known.browser.substring(on + 4));
+        traits.values().removeIf(String::isEmpty);
+        return traits;
+    }
+
+    private static Map<Dimension, String> traits(Tags tags) {
+        return Map.of(
+                Dimension.SOURCE, tags.source(),
+                Dimension.MEDIUM, tags.medium(),
+                Dimension.CAMPAIGN, tags.campaign(),
+                Dimension.TERM, tags.term(),
+                Dimension.CONTENT, tags.content());
+    }
+
+    public Instant at() {
+        return UuidV7.momentOf(click.value());
+    }
+
+    /** The day it is kept under, whatever the workspace's time zone. */
+    public LocalDate day() {
+        return LocalDate.ofInstant(at(), ZoneOffset.UTC);
+    }
+
+    /** Empty where it is not known. */
+    public String trait(Dimension dimension) {
+        return traits.getOrDefault(dimension, "");
+    }
+}

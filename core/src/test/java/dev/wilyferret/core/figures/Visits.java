@@ -1,0 +1,86 @@
+package dev.wilyferret.core.figures;
+
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.visit.Standing;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.InstantSource;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Random;
+import java.util.UUID;
+
+/** Made-up visits of one promotion on one day, few enough of each thing that they meet. */
+final class Visits {
+
+    static final PromotionId PROMOTION = new PromotionId(new UUID(1, 1));
+    static final Instant DAY = Instant.parse("2026-11-26T00:00:00Z");
+    static final PageId BRIDGE = new PageId(new UUID(2, 1));
+    static final PageId REDIRECT = new PageId(new UUID(2, 2));
+    static final Station ON_BRIDGE = new Station.Page(BRIDGE);
+    static final Station ON_REDIRECT = new Station.Page(REDIRECT);
+    static final Station OUT = new Station.Offer(REDIRECT, Optional.empty());
+    private static final List<Station> STATIONS = List.of(
+            ON_BRIDGE, ON_REDIRECT, OUT, new Station.OptIn(BRIDGE), new Station.Confirmed(), new Station.Sale());
+
+    private final Random random;
+    private final UuidV7 ids;
+
+    Visits(long seed) {
+        random = new Random(seed);
+        ids = new UuidV7(InstantSource.fixed(DAY), random);
+    }
+
+    List<Visit> some(int most) {
+        int count = random.nextInt(most + 1);
+        List<Visit> visits = new ArrayList<>();
+        for (int i = 0; i < count; i++) {
+            visits.add(anew(new ClickId(ids.at(DAY.plus(Duration.ofSeconds(random.nextInt(86_400)))))));
+        }
+        return visits;
+    }
+
+    /** A visit of a click, whatever it was before. */
+    Visit anew(ClickId click) {
+        List<Station> way = random.ints(random.nextInt(8), 0, STATIONS.size())
+                .mapToObj(STATIONS::get)
+                .toList();
+        return new Visit(
+                click,
+                PROMOTION,
+                random.nextInt(12),
+                Standing.values()[random.nextInt(5) % 4],
+                random.nextBoolean()
+                        ? Map.of()
+                        : Map.of(
+                                Dimension.COUNTRY,
+                                random.nextBoolean() ? "AT" : "DE",
+                                Dimension.SOURCE,
+                                "plumage" + random.nextInt(3)),
+                Leg.of(way),
+                random.nextInt(3) / 2,
+                random.nextInt(4) / 3,
+                random.nextInt(4) > 0 ? List.of() : List.of(new Visit.Sold(random.nextInt(9000) - 1000, 19_900)));
+    }
+
+    /** Some of them once more, with something else in them. */
+    List<Visit> changed(List<Visit> visits) {
+        return visits.stream()
+                .filter(visit -> random.nextInt(3) == 0)
+                .map(visit -> anew(visit.click()))
+                .toList();
+    }
+
+    int below(int bound) {
+        return random.nextInt(bound);
+    }
+
+    Random random() {
+        return random;
+    }
+}
