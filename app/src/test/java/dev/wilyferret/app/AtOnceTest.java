@@ -71,18 +71,28 @@ class AtOnceTest extends AppTest {
     private void meanwhile(Runnable first, Runnable second) {
         AtomicReference<CompletableFuture<Void>> other = new AtomicReference<>();
         transaction.executeWithoutResult(status -> {
+            int session = session();
             first.run();
-            int waiting = waiting();
+            int before = heldUpBy(session);
             other.set(CompletableFuture.runAsync(second));
-            await().until(() -> other.get().isDone() || waiting() > waiting);
+            await().until(() -> other.get().isDone() || heldUpBy(session) > before);
         });
         other.get().join();
     }
 
-    private int waiting() {
-        return sql.sql("select count(*) from pg_locks where not granted")
-                .query(Integer.class)
-                .single();
+    /** The database's session of the transaction this is asked in. */
+    private int session() {
+        return sql.sql("select pg_backend_pid()").query(Integer.class).single();
+    }
+
+    /** How many wait for a session, or for one that waits for it. Others wait for each other all the time. */
+    private int heldUpBy(int session) {
+        return sql.sql("""
+                        with recursive held (pid) as (
+                          select cast(:session as int)
+                          union select a.pid from pg_stat_activity a, held where held.pid = any(pg_blocking_pids(a.pid)))
+                        select count(*) - 1 from held
+                        """).param("session", session).query(Integer.class).single();
     }
 
     private Subscriber joined() {
@@ -125,10 +135,11 @@ class AtOnceTest extends AppTest {
         ImportId run = imports.bring(workspace, list, "people.csv", crowd(6000));
         meanwhile(
                 () -> {
+                    int session = session();
                     people.join(workspace, list, Joining.plain(new EmailAddress("reader2500@crowd.example"), "", ""));
                     CompletableFuture.runAsync(() -> imports.begin(workspace, run, List.of("email"), "", false))
                             .join();
-                    await().until(() -> waiting() > 0);
+                    await().until(() -> heldUpBy(session) > 0);
                 },
                 () -> imports.stop(workspace, run));
         assertThat(now(run).state()).isEqualTo(Imports.State.STOPPED);

@@ -82,6 +82,14 @@ public class VisitWork {
                 .single();
     }
 
+    /** About how many clicks of a workspace something is still to be told. */
+    public long waiting(WorkspaceId workspace) {
+        return sql.sql("select count(distinct click_id) from visit_work where workspace_id = :workspace")
+                .param("workspace", workspace.value())
+                .query(Long.class)
+                .single();
+    }
+
     /** Some of the notes that are there. */
     @Transactional(propagation = Propagation.MANDATORY)
     public List<Note> take(int most) {

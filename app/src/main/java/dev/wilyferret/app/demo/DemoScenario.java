@@ -13,6 +13,7 @@ import dev.wilyferret.app.pixels.PixelAccounts;
 import dev.wilyferret.app.pixels.PixelDetails;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.app.results.Figures;
 import dev.wilyferret.app.sales.Sales;
 import dev.wilyferret.app.shelf.MediaFile;
 import dev.wilyferret.app.shelf.Shelf;
@@ -69,6 +70,7 @@ class DemoScenario implements ApplicationRunner {
     private static final Logger LOG = LoggerFactory.getLogger(DemoScenario.class);
     private static final Currency EUR = Currency.getInstance("EUR");
     private static final int CHUNK = 2000;
+    private static final Duration COUNTED = Duration.ofSeconds(30);
 
     private final Installation installation;
     private final Workspaces workspaces;
@@ -81,6 +83,7 @@ class DemoScenario implements ApplicationRunner {
     private final Sales sales;
     private final DemoPeople demoPeople;
     private final ClickLog log;
+    private final Figures figures;
     private final Partitions partitions;
     private final Clock clock;
 
@@ -96,6 +99,7 @@ class DemoScenario implements ApplicationRunner {
             Sales sales,
             DemoPeople demoPeople,
             ClickLog log,
+            Figures figures,
             Partitions partitions,
             Clock clock) {
         this.installation = installation;
@@ -109,6 +113,7 @@ class DemoScenario implements ApplicationRunner {
         this.sales = sales;
         this.demoPeople = demoPeople;
         this.log = log;
+        this.figures = figures;
         this.partitions = partitions;
         this.clock = clock;
     }
@@ -158,6 +163,9 @@ class DemoScenario implements ApplicationRunner {
         traffic(new DemoTraffic.Scene(
                 workspace, network, course, cellar, bridge, redirect, plumage, links(cellar, bridge)));
         demoPeople.fill(promotions.add(own, course, "Balcony calendar", new Slug("balcony-calendar")));
+        if (!figures.settle(own, COUNTED)) {
+            LOG.info("Its figures are still being counted");
+        }
         LOG.info("The demo scenario is in place");
     }
 

@@ -132,6 +132,23 @@ public class Figures {
         }
     }
 
+    /** Waits until all that was written before is in the figures, and they are whole. False if that takes longer. */
+    public boolean settle(WorkspaceId workspace, Duration patience) {
+        Instant end = clock.instant().plus(patience);
+        try {
+            while (waiting(workspace) > 0 || percentMade(workspace).isPresent()) {
+                if (clock.instant().isAfter(end)) {
+                    return false;
+                }
+                Thread.sleep(LOOK_AGAIN);
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return false;
+        }
+        return true;
+    }
+
     private static void add(Map<List<String>, List<Tally>> parts, Map<List<String>, Tally> more) {
         more.forEach((key, tally) ->
                 parts.computeIfAbsent(key, fresh -> new ArrayList<>()).add(tally));
@@ -233,6 +250,12 @@ public class Figures {
         long left = ChronoUnit.DAYS.between(
                 generation.firstDay(), generation.madeFrom().orElse(generation.firstDay()));
         return Math.clamp(100 * (all - left) / all, 0, 99);
+    }
+
+    /** Of how many clicks something was written that is not in the figures yet. */
+    @Transactional(readOnly = true)
+    public long waiting(WorkspaceId workspace) {
+        return work.waiting(workspace);
     }
 
     /** How many clicks could not be told: their log entry is missing, or dated ahead. */

@@ -21,6 +21,7 @@ class FiguresController {
     @GetMapping("/settings/figures")
     String show(@AuthenticationPrincipal Member member, Model model) {
         model.addAttribute("aside", figures.setAside(member.workspace()));
+        model.addAttribute("waiting", figures.waiting(member.workspace()));
         model.addAttribute("anew", figures.percentMadeAnew(member.workspace()).orElse(null));
         return "results/figures";
     }

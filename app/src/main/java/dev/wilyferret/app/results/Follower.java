@@ -170,7 +170,7 @@ class Follower implements SmartLifecycle {
                 long begins = System.nanoTime();
                 boolean busy = step();
                 troubled = false;
-                Thread.sleep(busy ? rest(Duration.ofNanos(System.nanoTime() - begins)) : PAUSE);
+                Thread.sleep(busy ? rest(Duration.ofNanos(System.nanoTime() - begins), making.pressing()) : PAUSE);
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
                 return;
@@ -182,9 +182,12 @@ class Follower implements SmartLifecycle {
         }
     }
 
-    /** Visitors and screens come first: at most a quarter of one processor, but never long, since figures are to be fresh. */
-    private static Duration rest(Duration worked) {
-        Duration rest = worked.multipliedBy(3);
+    /**
+     * Visitors and screens come first: about a quarter of one processor, or half of it while screens lack days; but never long,
+     * since figures are to be fresh.
+     */
+    private static Duration rest(Duration worked, boolean pressing) {
+        Duration rest = worked.multipliedBy(pressing ? 1 : 3);
         return rest.compareTo(LONGEST_REST) < 0 ? rest : LONGEST_REST;
     }
 

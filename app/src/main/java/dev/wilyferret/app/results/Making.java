@@ -83,6 +83,11 @@ class Making {
         return made;
     }
 
+    /** Whether figures that are shown lack days: somebody looks at a screen that says so. */
+    boolean pressing() {
+        return store.unfinished().filter(Generation::shown).isPresent();
+    }
+
     /** Makes one more sheet; false if there is nothing left to be made. */
     boolean step() {
         Optional<Generation> unfinished = store.unfinished();

@@ -68,6 +68,8 @@ class BackupTest extends AppTest {
     private static String figures(Program program) {
         Guest owner = new Guest(program.consoleAddress());
         owner.send("/sign-in", "email", "demo@growbench.example", "password", "oyster-on-the-balcony");
+        await().atMost(Duration.ofSeconds(30))
+                .until(() -> owner.get("/settings/figures").body().contains("everything in the log is counted"));
         return Jsoup.parse(owner.get("/").body()).select("main").text()
                 + Jsoup.parse(owner.get("/people").body()).select("main").text()
                 + Jsoup.parse(owner.get("/sales").body()).select("table").text();
