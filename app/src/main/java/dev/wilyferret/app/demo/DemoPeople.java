@@ -273,7 +273,7 @@ class DemoPeople {
                     one.answers(),
                     one.tags(),
                     one.membership(),
-                    Optional.of(sale.promotion()),
+                    Optional.of(sale.facts().promotion()),
                     Optional.empty(),
                     Optional.of(sale.click()),
                     one.source(),

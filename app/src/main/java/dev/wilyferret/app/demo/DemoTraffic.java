@@ -13,9 +13,10 @@ import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.VisitorId;
-import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.pixel.PixelAnswer;
 import dev.wilyferret.core.pixel.PixelEvent;
+import dev.wilyferret.core.sale.SaleChange;
+import dev.wilyferret.core.sale.SaleState;
 import dev.wilyferret.core.visit.Arrival;
 import dev.wilyferret.core.visit.Headers;
 import dev.wilyferret.core.visit.Parameters;
@@ -69,7 +70,7 @@ final class DemoTraffic {
             PixelId pixel,
             List<TrackingLink> links) {}
 
-    record Made(List<SiteEvent> events, List<Sale> sales) {}
+    record Made(List<SiteEvent> events, List<Sale.Past> sales) {}
 
     private final Scene scene;
     private final Instant now;
@@ -77,7 +78,7 @@ final class DemoTraffic {
             RandomGeneratorFactory.of("L64X128MixRandom").create(SEED);
     private final UuidV7 ids;
     private final List<SiteEvent> events = new ArrayList<>();
-    private final List<Sale> sales = new ArrayList<>();
+    private final List<Sale.Past> sales = new ArrayList<>();
     private final List<VisitorId> people = new ArrayList<>();
 
     private DemoTraffic(Instant now, Scene scene) {
@@ -244,11 +245,25 @@ final class DemoTraffic {
 
     private void buy(SiteEvent.Click click, Instant at) {
         if (at.isBefore(now)) {
-            Money commission = new Money(2750, scene.workspace.currency());
-            Money value = new Money(8900, scene.workspace.currency());
             String order = "LF-" + random.nextInt(100_000, 1_000_000) + "-" + sales.size();
-            sales.add(new Sale(
-                    scene.network.id(), order, click.id(), click.promotion(), scene.offer, commission, value, at));
+            Sale.Facts facts = new Sale.Facts(scene.network.id(), order, click.id(), click.promotion(), scene.offer);
+            sales.add(new Sale.Past(facts, 8900, course(sales.size(), at)));
         }
+    }
+
+    /** The network approves after two days; some are given back later, whole or in part, and some were none. */
+    private List<SaleChange> course(int number, Instant at) {
+        List<SaleChange> course = new ArrayList<>();
+        course.add(new SaleChange(SaleState.PENDING, 2750, at, false));
+        if (number % 15 == 5) {
+            course.add(new SaleChange(SaleState.REVERSED, 2750, at.plus(Duration.ofDays(1)), false));
+        } else {
+            course.add(new SaleChange(SaleState.APPROVED, 2750, at.plus(Duration.ofDays(2)), false));
+            if (number % 12 == 3 || number % 12 == 7) {
+                long back = number % 12 == 3 ? 2750 : 1000;
+                course.add(new SaleChange(SaleState.REFUNDED, back, at.plus(Duration.ofDays(4)), false));
+            }
+        }
+        return course.stream().filter(change -> change.at().isBefore(now)).toList();
     }
 }

@@ -5,6 +5,7 @@ import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.SubscriberId;
 import jakarta.persistence.Column;
 import jakarta.persistence.EmbeddedId;
 import jakarta.persistence.Entity;
@@ -91,5 +92,10 @@ class LeadRow {
                 tags(),
                 country,
                 at);
+    }
+
+    /** Who they are on a list; empty if the form put them on none. */
+    Optional<SubscriberId> listed() {
+        return Optional.ofNullable(subscriber).map(SubscriberId::new);
     }
 }

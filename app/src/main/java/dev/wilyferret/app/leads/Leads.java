@@ -2,6 +2,7 @@ package dev.wilyferret.app.leads;
 
 import dev.wilyferret.app.clicks.ClickBook;
 import dev.wilyferret.app.clicks.VisitWork;
+import dev.wilyferret.app.people.Doings;
 import dev.wilyferret.app.people.Joining;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
@@ -16,9 +17,12 @@ import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.people.EmailAddress;
 import dev.wilyferret.core.text.Refusal;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.context.event.EventListener;
@@ -33,14 +37,22 @@ public class Leads {
 
     private final LeadStore leads;
     private final People people;
+    private final List<Doings> doings;
     private final ClickBook clicks;
     private final VisitWork work;
     private final TransactionTemplate transaction;
 
-    Leads(LeadStore leads, People people, ClickBook clicks, VisitWork work, TransactionTemplate transaction) {
+    Leads(
+            LeadStore leads,
+            People people,
+            List<Doings> doings,
+            ClickBook clicks,
+            VisitWork work,
+            TransactionTemplate transaction) {
         this.work = work;
         this.leads = leads;
         this.people = people;
+        this.doings = doings;
         this.clicks = clicks;
         this.transaction = transaction;
     }
@@ -82,10 +94,19 @@ public class Leads {
     @EventListener
     @Transactional
     public void tell(People.Confirmed confirmed) {
-        WorkspaceId workspace = confirmed.subscriber().workspace();
+        tell(confirmed.subscriber().workspace(), confirmed.subscriber().id());
+    }
+
+    @EventListener
+    @Transactional
+    public void tell(Doings.Noted did) {
+        tell(did.workspace(), did.subscriber());
+    }
+
+    private void tell(WorkspaceId workspace, SubscriberId subscriber) {
         work.note(
                 workspace,
-                leads.clicksOf(workspace.value(), confirmed.subscriber().id().value()).stream()
+                leads.clicksOf(workspace.value(), subscriber.value()).stream()
                         .map(ClickId::new)
                         .toList());
     }
@@ -138,26 +159,40 @@ public class Leads {
         }
     }
 
-    /** Who left an address in the visits of some clicks, by click. */
+    /** Who left an address in the visits of some clicks, and what became of them, by click. */
     @Transactional(readOnly = true)
-    public Map<ClickId, List<Visit.OptIn>> optIns(WorkspaceId workspace, List<ClickId> clicks) {
+    public Map<ClickId, Visit.People> of(WorkspaceId workspace, List<ClickId> clicks) {
         List<LeadRow> rows = leads.ofClicks(workspace.value(), Id.texts(clicks));
-        Map<SubscriberId, Instant> confirmed = people.confirmedAt(
-                workspace,
-                rows.stream()
-                        .flatMap(row -> Optional.ofNullable(row.subscriber).stream())
-                        .map(SubscriberId::new)
-                        .toList());
+        Set<SubscriberId> listed =
+                rows.stream().flatMap(row -> row.listed().stream()).collect(Collectors.toSet());
+        Map<SubscriberId, Instant> confirmed = people.confirmedAt(workspace, listed);
+        Map<SubscriberId, List<Visit.Did>> did = new HashMap<>();
+        for (Doings room : listed.isEmpty() ? List.<Doings>of() : doings) {
+            room.of(workspace, listed)
+                    .forEach((who, what) ->
+                            did.computeIfAbsent(who, fresh -> new ArrayList<>()).addAll(what));
+        }
         return rows.stream()
                 .collect(Collectors.groupingBy(
                         row -> new ClickId(row.click),
-                        Collectors.mapping(
-                                row -> new Visit.OptIn(
-                                        new PageId(row.page),
-                                        row.at,
-                                        Optional.ofNullable(row.subscriber)
-                                                .map(id -> confirmed.get(new SubscriberId(id)))),
-                                Collectors.toList())));
+                        Collectors.collectingAndThen(
+                                Collectors.toList(),
+                                ofClick -> new Visit.People(optIns(ofClick, confirmed), theirs(ofClick, did)))));
+    }
+
+    private static List<Visit.OptIn> optIns(List<LeadRow> rows, Map<SubscriberId, Instant> confirmed) {
+        return rows.stream()
+                .map(row -> new Visit.OptIn(
+                        new PageId(row.page), row.at, row.listed().map(confirmed::get)))
+                .toList();
+    }
+
+    private static List<Visit.Did> theirs(List<LeadRow> rows, Map<SubscriberId, List<Visit.Did>> did) {
+        return rows.stream()
+                .flatMap(row -> row.listed().stream())
+                .distinct()
+                .flatMap(one -> did.getOrDefault(one, List.of()).stream())
+                .toList();
     }
 
     /** The latest first. */

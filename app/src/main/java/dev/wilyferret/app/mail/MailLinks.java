@@ -5,12 +5,17 @@ import dev.wilyferret.app.links.Links;
 import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pages.PageKind;
 import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.app.people.Doings;
 import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.core.address.Tags;
+import dev.wilyferret.core.figures.Station;
+import dev.wilyferret.core.figures.Visit;
+import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.LetterId;
 import dev.wilyferret.core.id.LinkId;
+import dev.wilyferret.core.id.MailId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.SubscriberId;
 import dev.wilyferret.core.id.UuidV7;
@@ -18,10 +23,13 @@ import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.link.Slug;
 import java.time.Clock;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -31,7 +39,7 @@ import org.springframework.transaction.annotation.Transactional;
  * mail.
  */
 @Service
-public class MailLinks {
+public class MailLinks implements Doings {
 
     private final MailStore mails;
     private final Lists lists;
@@ -39,6 +47,7 @@ public class MailLinks {
     private final Promotions promotions;
     private final Pages pages;
     private final SiteAddress site;
+    private final ApplicationEventPublisher events;
     private final UuidV7 ids;
     private final Clock clock;
 
@@ -49,6 +58,7 @@ public class MailLinks {
             Promotions promotions,
             Pages pages,
             SiteAddress site,
+            ApplicationEventPublisher events,
             UuidV7 ids,
             Clock clock) {
         this.mails = mails;
@@ -57,6 +67,7 @@ public class MailLinks {
         this.promotions = promotions;
         this.pages = pages;
         this.site = site;
+        this.events = events;
         this.ids = ids;
         this.clock = clock;
     }
@@ -124,6 +135,17 @@ public class MailLinks {
      */
     public record Followed(String destination, Optional<LinkId> link, WorkspaceId workspace, SubscriberId subscriber) {}
 
+    @Override
+    @Transactional(readOnly = true)
+    public Map<SubscriberId, List<Visit.Did>> of(WorkspaceId workspace, Collection<SubscriberId> people) {
+        return mails.came(workspace.value(), Id.texts(people)).stream()
+                .collect(Collectors.groupingBy(
+                        row -> new SubscriberId(row.getSubscriber()),
+                        Collectors.mapping(
+                                row -> new Visit.Did(new Station.Mail(new MailId(row.getMail())), row.getAt()),
+                                Collectors.toList())));
+    }
+
     /**
      * Follows a link of a letter; empty if there is no such letter or link.
      *
@@ -144,6 +166,7 @@ public class MailLinks {
                                         link.value(),
                                         found.id().value(),
                                         clock.instant());
+                                events.publishEvent(new Doings.Noted(workspace, found.subscriber()));
                             }
                             return new Followed(
                                     one.getDestination(),

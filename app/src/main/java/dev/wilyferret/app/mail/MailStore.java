@@ -67,6 +67,23 @@ interface MailStore extends LockingStore<MailRow> {
     @NativeQuery("update mail_link set link_id = :link where workspace_id = :workspace and id = :id")
     void tie(UUID workspace, UUID id, UUID link);
 
+    /** A link of a mail that somebody followed. */
+    interface Came {
+        UUID getSubscriber();
+
+        UUID getMail();
+
+        Instant getAt();
+    }
+
+    /** @param people ids as they write themselves */
+    @NativeQuery("""
+            select o.subscriber_id as subscriber, o.mail_id as mail, c.at as at from outbox o
+            join mail_click c on c.workspace_id = o.workspace_id and c.outbox_id = o.id
+            where o.workspace_id = :workspace and o.subscriber_id = any(cast(:people as uuid[]))
+            """)
+    List<Came> came(UUID workspace, String[] people);
+
     @Modifying
     @NativeQuery(
             "insert into mail_click (workspace_id, id, mail_link_id, outbox_id, at) values (:workspace, :id, :link, :outbox, :at)")

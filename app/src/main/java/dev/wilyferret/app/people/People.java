@@ -18,6 +18,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -331,7 +332,7 @@ public class People {
 
     /** When those of some people who confirmed their address did so. */
     @Transactional(readOnly = true)
-    public Map<SubscriberId, Instant> confirmedAt(WorkspaceId workspace, List<SubscriberId> some) {
+    public Map<SubscriberId, Instant> confirmedAt(WorkspaceId workspace, Collection<SubscriberId> some) {
         Map<SubscriberId, Instant> confirmed = new HashMap<>();
         subscribers
                 .confirmed(workspace.value(), Id.texts(some))

@@ -55,7 +55,7 @@ class Retelling {
     List<Known> known(WorkspaceId workspace, Collection<ClickId> some) {
         List<PastClicks.Past> past = clicks.of(workspace, some);
         List<ClickId> there = past.stream().map(PastClicks.Past::click).toList();
-        Map<ClickId, List<Visit.OptIn>> optIns = leads.optIns(workspace, there);
+        Map<ClickId, Visit.People> people = leads.of(workspace, there);
         Map<ClickId, List<Visit.Reported>> sold = sales.reported(workspace, there);
         return past.stream()
                 .map(one -> new Known(
@@ -66,7 +66,7 @@ class Retelling {
                                 one.standing(),
                                 one.known(),
                                 one.followed(),
-                                optIns.getOrDefault(one.click(), List.of()),
+                                people.getOrDefault(one.click(), Visit.People.NONE),
                                 sold.getOrDefault(one.click(), List.of()))))
                 .toList();
     }

@@ -2,7 +2,8 @@ package dev.wilyferret.app.results;
 
 import dev.wilyferret.core.figures.Dimension;
 import dev.wilyferret.core.figures.Leg;
-import dev.wilyferret.core.figures.Visit;
+import dev.wilyferret.core.sale.SaleState;
+import dev.wilyferret.core.sale.Sold;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
@@ -38,14 +39,20 @@ final class VisitText {
         return text.lines().map(Leg::read).toList();
     }
 
-    static String sold(List<Visit.Sold> sold) {
-        return sold.stream().map(one -> one.commission() + " " + one.order()).collect(Collectors.joining("\n"));
+    static String sold(List<Sold> sold) {
+        return sold.stream()
+                .map(one -> "%s %d %d %d".formatted(one.state(), one.commission(), one.refunded(), one.order()))
+                .collect(Collectors.joining("\n"));
     }
 
-    static List<Visit.Sold> sold(String text) {
+    static List<Sold> sold(String text) {
         return text.lines()
                 .map(line -> line.split(" "))
-                .map(parts -> new Visit.Sold(Long.parseLong(parts[0]), Long.parseLong(parts[1])))
+                .map(parts -> new Sold(
+                        SaleState.valueOf(parts[0]),
+                        Long.parseLong(parts[1]),
+                        Long.parseLong(parts[2]),
+                        Long.parseLong(parts[3])))
                 .toList();
     }
 }

@@ -11,13 +11,18 @@ import java.util.UUID;
  */
 public record Postback(UUID id, NetworkId network, Instant receivedAt, Arrived arrived, Outcome outcome, String note) {
 
-    /** What it said, as it said it, each part cut to 200 characters and freed of control characters. */
-    public record Arrived(String click, String order, String commission, String orderValue) {
+    /**
+     * What it said, as it said it, each part cut to 200 characters and freed of control characters.
+     *
+     * @param status empty if it named none: then the sale is approved
+     */
+    public record Arrived(String click, String order, String commission, String orderValue, String status) {
         public Arrived {
             click = bounded(click);
             order = bounded(order);
             commission = bounded(commission);
             orderValue = bounded(orderValue);
+            status = bounded(status);
         }
 
         private static String bounded(String text) {
@@ -30,11 +35,20 @@ public record Postback(UUID id, NetworkId network, Instant receivedAt, Arrived a
     public enum Outcome {
         /** A sale was recorded. */
         SALE,
-        /** The order was reported before. */
+        /** The sale of its order stands otherwise than before. */
+        CHANGED,
+        /** It said what was said before. */
         REPEATED,
-        /** No click has the id it carries. */
+        /** What it says cannot follow on how the sale stands. */
+        OUT_OF_TURN,
+        /** No click has the id it carries, or no sale its order. */
         UNMATCHED,
         /** A part of it cannot be read. */
-        UNREADABLE
+        UNREADABLE;
+
+        /** Whether somebody should look at it. */
+        boolean odd() {
+            return this == UNMATCHED || this == UNREADABLE || this == OUT_OF_TURN;
+        }
     }
 }

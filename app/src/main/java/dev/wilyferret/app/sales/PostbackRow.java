@@ -44,6 +44,8 @@ class PostbackRow {
     @Column(name = "order_value")
     String orderValue;
 
+    String status;
+
     protected PostbackRow() {}
 
     PostbackRow(
@@ -62,6 +64,7 @@ class PostbackRow {
         this.order = arrived.order();
         this.commission = arrived.commission();
         this.orderValue = arrived.orderValue();
+        this.status = arrived.status();
     }
 
     Postback toPostback() {
@@ -69,6 +72,6 @@ class PostbackRow {
     }
 
     Postback.Arrived arrived() {
-        return new Postback.Arrived(click, order, commission, orderValue);
+        return new Postback.Arrived(click, order, commission, orderValue, status);
     }
 }

@@ -13,6 +13,11 @@ interface PostbackStore extends JpaRepository<PostbackRow, RowKey> {
             + " order by receivedAt")
     List<PostbackRow> ofOutcome(UUID workspace, UUID network, Postback.Outcome outcome);
 
+    @Query(
+            "from PostbackRow where key.workspace = :workspace and network = :network and order = :order and outcome = :outcome"
+                    + " order by receivedAt")
+    List<PostbackRow> ofOrder(UUID workspace, UUID network, String order, Postback.Outcome outcome);
+
     @Query("from PostbackRow p where p.key.workspace = :workspace order by p.receivedAt desc")
     List<PostbackRow> latest(UUID workspace, Limit limit);
 }

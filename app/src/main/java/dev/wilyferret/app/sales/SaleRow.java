@@ -5,14 +5,20 @@ import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.NetworkId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PromotionId;
-import dev.wilyferret.core.money.Money;
+import dev.wilyferret.core.id.SaleId;
+import dev.wilyferret.core.sale.SaleState;
+import dev.wilyferret.core.sale.Sold;
 import jakarta.persistence.Column;
 import jakarta.persistence.EmbeddedId;
 import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
 import jakarta.persistence.Table;
 import java.time.Instant;
 import java.util.Currency;
 import java.util.UUID;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
 
 @Entity
 @Table(name = "sale")
@@ -36,8 +42,15 @@ class SaleRow {
     @Column(name = "offer_id")
     UUID offer;
 
+    @Enumerated(EnumType.STRING)
+    @JdbcTypeCode(SqlTypes.VARCHAR)
+    SaleState state;
+
     @Column(name = "commission_minor")
     long commissionMinor;
+
+    @Column(name = "refunded_minor")
+    long refundedMinor;
 
     @Column(name = "order_minor")
     long orderMinor;
@@ -47,27 +60,39 @@ class SaleRow {
 
     protected SaleRow() {}
 
-    SaleRow(RowKey key, Sale sale) {
+    SaleRow(RowKey key, Sale.Past past, Sold sold) {
         this.key = key;
-        this.network = sale.network().value();
-        this.order = sale.order();
-        this.click = sale.click().value();
-        this.promotion = sale.promotion().value();
-        this.offer = sale.offer().value();
-        this.commissionMinor = sale.commission().minor();
-        this.orderMinor = sale.orderValue().minor();
-        this.soldAt = sale.soldAt();
+        this.network = past.facts().network().value();
+        this.order = past.facts().order();
+        this.click = past.facts().click().value();
+        this.promotion = past.facts().promotion().value();
+        this.offer = past.facts().offer().value();
+        this.soldAt = past.soldAt();
+        become(sold);
+    }
+
+    Sold sold() {
+        return new Sold(state, commissionMinor, refundedMinor, orderMinor);
+    }
+
+    final void become(Sold sold) {
+        state = sold.state();
+        commissionMinor = sold.commission();
+        refundedMinor = sold.refunded();
+        orderMinor = sold.order();
     }
 
     Sale toSale(Currency currency) {
         return new Sale(
-                new NetworkId(network),
-                order,
-                new ClickId(click),
-                new PromotionId(promotion),
-                new OfferId(offer),
-                new Money(commissionMinor, currency),
-                new Money(orderMinor, currency),
-                soldAt);
+                new SaleId(key.id()),
+                new Sale.Facts(
+                        new NetworkId(network),
+                        order,
+                        new ClickId(click),
+                        new PromotionId(promotion),
+                        new OfferId(offer)),
+                soldAt,
+                sold(),
+                currency);
     }
 }

@@ -1,11 +1,14 @@
 package dev.wilyferret.app.sales;
 
 import dev.wilyferret.app.storage.RowKey;
+import jakarta.persistence.LockModeType;
 import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.NativeQuery;
 import org.springframework.data.jpa.repository.Query;
@@ -15,8 +18,9 @@ interface SaleStore extends JpaRepository<SaleRow, RowKey> {
     /** Takes an order id for a sale; 0 if the order has one already. Two at the same moment cannot both take it. */
     @Modifying
     @NativeQuery("""
-            insert into sale (workspace_id, id, network_id, order_ref, click_id, promotion_id, offer_id, commission_minor, order_minor, sold_at)
-            values (:workspace, :id, :network, :order, :click, :promotion, :offer, :commission, :value, :soldAt)
+            insert into sale (workspace_id, id, network_id, order_ref, click_id, promotion_id, offer_id, state, commission_minor,
+              refunded_minor, order_minor, sold_at)
+            values (:workspace, :id, :network, :order, :click, :promotion, :offer, :state, :commission, 0, :value, :soldAt)
             on conflict (workspace_id, network_id, order_ref) do nothing
             """)
     int insertOnce(
@@ -27,9 +31,19 @@ interface SaleStore extends JpaRepository<SaleRow, RowKey> {
             UUID click,
             UUID promotion,
             UUID offer,
+            String state,
             long commission,
             long value,
             Instant soldAt);
+
+    /** For the transaction alone, so that two changes at the same moment follow on each other. */
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("from SaleRow s where s.key.workspace = :workspace and s.network = :network and s.order = :order")
+    Optional<SaleRow> alone(UUID workspace, UUID network, String order);
+
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("from SaleRow s where s.key.workspace = :workspace and s.key.id = :id")
+    Optional<SaleRow> alone(UUID workspace, UUID id);
 
     @Query("from SaleRow s where s.key.workspace = :workspace order by s.soldAt desc")
     List<SaleRow> latest(UUID workspace, Limit limit);

@@ -1,10 +1,6 @@
 package dev.wilyferret.app.sales;
 
-import dev.wilyferret.app.clicks.ClickBook;
 import dev.wilyferret.app.clicks.VisitWork;
-import dev.wilyferret.app.offers.Offer;
-import dev.wilyferret.app.offers.Offers;
-import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.figures.Visit;
@@ -12,16 +8,17 @@ import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.NetworkId;
 import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.SaleId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.money.Money;
-import dev.wilyferret.core.money.NumberStyle;
+import dev.wilyferret.core.sale.SaleChange;
+import dev.wilyferret.core.sale.SaleState;
+import dev.wilyferret.core.sale.Sold;
 import dev.wilyferret.core.text.Refusal;
-import dev.wilyferret.core.visit.SiteEvent;
 import java.time.Clock;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.Currency;
 import java.util.List;
 import java.util.Map;
@@ -31,166 +28,124 @@ import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Sales and the postbacks that reported them. */
+/** Sales: how each stands, and everything that was said of it. */
 @Service
 public class Sales {
 
     private static final int LIST = 200;
 
     private final SaleStore sales;
+    private final SaleChangeStore changes;
     private final PostbackStore postbacks;
-    private final ClickBook clicks;
     private final VisitWork work;
-    private final Promotions promotions;
-    private final Offers offers;
     private final Workspaces workspaces;
     private final UuidV7 ids;
     private final Clock clock;
 
     Sales(
             SaleStore sales,
+            SaleChangeStore changes,
             PostbackStore postbacks,
-            ClickBook clicks,
             VisitWork work,
-            Promotions promotions,
-            Offers offers,
             Workspaces workspaces,
             UuidV7 ids,
             Clock clock) {
         this.sales = sales;
+        this.changes = changes;
         this.postbacks = postbacks;
-        this.clicks = clicks;
         this.work = work;
-        this.promotions = promotions;
-        this.offers = offers;
         this.workspaces = workspaces;
         this.ids = ids;
         this.clock = clock;
     }
 
-    /** What became of a postback and why. */
-    private record Ending(Postback.Outcome outcome, String note) {}
+    List<SaleChange> course(RowKey sale) {
+        return changes.ofSale(sale.workspace(), sale.id()).stream()
+                .map(SaleChangeRow::toChange)
+                .toList();
+    }
 
-    /** Takes in a postback whose secret was right; it is kept whatever it says. */
-    @Transactional
-    public Postback.Outcome receive(WorkspaceId workspace, NetworkId network, Postback.Arrived arrived) {
-        Instant now = clock.instant();
-        Ending ending = record(workspace, network, arrived, now);
-        postbacks.save(new PostbackRow(
-                RowKey.of(workspace, ids.next()), network.value(), now, arrived, ending.outcome, ending.note));
-        return ending.outcome;
+    /** What becomes of a sale that is held for this transaction. */
+    Sold become(SaleRow row, int before, SaleState state, Optional<Long> amount, Instant at, boolean byHand) {
+        Sold was = row.sold();
+        Sold now = was.then(state, amount);
+        long told = switch (state) {
+            case PENDING, APPROVED -> now.commission();
+            case REFUNDED -> now.refunded() - was.refunded();
+            case REVERSED -> was.left();
+        };
+        row.become(now);
+        changes.save(new SaleChangeRow(row.key, before + 1, new SaleChange(state, told, at, byHand)));
+        work.note(new WorkspaceId(row.key.workspace()), List.of(new ClickId(row.click)));
+        return now;
     }
 
     /**
-     * Notes how a network writes numbers, and reads those of its postbacks again that could not be read.
+     * Notes by hand what became of a sale; empty if there is no such sale.
      *
-     * @return how many of them became sales; empty if there is no such network
+     * @param typed an amount; empty for all there is
+     * @throws Refusal if that cannot follow on how it stands, or the amount is none
      */
     @Transactional
-    public Optional<Long> writesNumbers(WorkspaceId workspace, NetworkId network, Optional<NumberStyle> style) {
-        if (!offers.writesNumbers(workspace, network, style)) {
-            return Optional.empty();
-        }
-        return Optional.of(postbacks.ofOutcome(workspace.value(), network.value(), Postback.Outcome.UNREADABLE).stream()
-                .filter(row -> readAgain(workspace, row))
-                .count());
+    public Optional<Sale> note(WorkspaceId workspace, SaleId sale, SaleState state, String typed) {
+        return sales.alone(workspace.value(), sale.value()).map(row -> {
+            Currency currency = workspaces.get(workspace).currency();
+            Optional<Long> amount = typed.isBlank() || state == SaleState.REVERSED
+                    ? Optional.empty()
+                    : Optional.of(Money.parse("amount", typed, currency).minor());
+            become(row, course(row.key).size(), state, amount, clock.instant(), true);
+            return row.toSale(currency);
+        });
     }
 
-    private boolean readAgain(WorkspaceId workspace, PostbackRow row) {
-        Ending ending = record(workspace, new NetworkId(row.network), row.arrived(), row.receivedAt);
-        row.outcome = ending.outcome;
-        row.note = ending.note;
-        return ending.outcome == Postback.Outcome.SALE;
+    /** For this transaction alone. */
+    Optional<SaleRow> alone(WorkspaceId workspace, NetworkId network, String order) {
+        return sales.alone(workspace.value(), network.value(), order);
     }
 
-    private Ending record(WorkspaceId workspace, NetworkId network, Postback.Arrived arrived, Instant at) {
-        if (arrived.order().isEmpty()) {
-            return new Ending(
-                    Postback.Outcome.UNREADABLE,
-                    "It carries no order id, so a repeat could not be told from a second sale.");
+    /** Begins a sale; false if its order has one already. */
+    boolean begin(WorkspaceId workspace, Sale.Facts facts, SaleChange first, long orderValue) {
+        RowKey key = RowKey.of(workspace, ids.next());
+        int inserted = sales.insertOnce(
+                key.workspace(),
+                key.id(),
+                facts.network().value(),
+                facts.order(),
+                facts.click().value(),
+                facts.promotion().value(),
+                facts.offer().value(),
+                first.state().name(),
+                first.amount(),
+                orderValue,
+                first.at());
+        if (inserted > 0) {
+            changes.save(new SaleChangeRow(key, 1, first));
+            work.note(workspace, List.of(facts.click()));
         }
-        Optional<SiteEvent.Click> click =
-                ShortId.parse(arrived.click(), ClickId::new).flatMap(id -> clicks.click(workspace, id));
-        if (click.isEmpty()) {
-            return new Ending(
-                    Postback.Outcome.UNMATCHED,
-                    "No click of this workspace has the id “%s”.".formatted(arrived.click()));
-        }
-        List<Offer> sentTo = offersOf(workspace, click.get());
-        Optional<Offer> offer = sentTo.stream()
-                .filter(one -> one.network().id().equals(network))
-                .findFirst();
-        if (offer.isEmpty()) {
-            return new Ending(
-                    Postback.Outcome.UNMATCHED,
-                    "That click went to an offer of another network, %s."
-                            .formatted(sentTo.getFirst().network().name()));
-        }
-        try {
-            return insert(workspace, network, arrived, click.get(), offer.get(), at);
-        } catch (Refusal refusal) {
-            return new Ending(Postback.Outcome.UNREADABLE, refusal.getMessage());
-        }
+        return inserted > 0;
     }
 
-    /** Where the click was sent on to, the latest first; at the end the promotion's own offer. */
-    private List<Offer> offersOf(WorkspaceId workspace, SiteEvent.Click click) {
-        List<Offer> sentTo = new ArrayList<>();
-        for (SiteEvent.Followed event : clicks.followed(workspace, click.id())) {
-            if (event instanceof SiteEvent.WentOn out) {
-                out.offer().flatMap(id -> offers.find(workspace, id)).ifPresent(sentTo::addFirst);
+    /** Keeps sales that were reported in the past, with the postbacks that reported them. */
+    @Transactional
+    public void keep(WorkspaceId workspace, List<Sale.Past> past) {
+        Currency currency = workspaces.get(workspace).currency();
+        for (Sale.Past one : past) {
+            RowKey key = RowKey.of(workspace, ids.at(one.soldAt()));
+            SaleChange first = one.changes().getFirst();
+            Sold sold = Sold.begins(first.state(), first.amount(), one.orderValue());
+            for (SaleChange later : one.changes().subList(1, one.changes().size())) {
+                sold = sold.then(later.state(), Optional.of(later.amount()));
+            }
+            sales.save(new SaleRow(key, one, sold));
+            for (int number = 1; number <= one.changes().size(); number++) {
+                SaleChange change = one.changes().get(number - 1);
+                changes.save(new SaleChangeRow(key, number, change));
+                if (!change.byHand()) {
+                    postbacks.save(postbackOf(workspace, one, change, currency));
+                }
             }
         }
-        sentTo.add(promotions
-                .find(workspace, click.promotion())
-                .flatMap(one -> offers.find(workspace, one.offer()))
-                .orElseThrow());
-        return sentTo;
-    }
-
-    private Ending insert(
-            WorkspaceId workspace,
-            NetworkId network,
-            Postback.Arrived arrived,
-            SiteEvent.Click click,
-            Offer offer,
-            Instant at) {
-        Optional<NumberStyle> style = offer.network().numbers();
-        Currency currency = workspaces.get(workspace).currency();
-        Money commission = arrived.commission().isEmpty()
-                ? offer.details().payout().amount()
-                : Money.parse("commission", arrived.commission(), currency, style);
-        Money value = arrived.orderValue().isEmpty()
-                ? Money.zero(currency)
-                : Money.parse("order value", arrived.orderValue(), currency, style);
-        int inserted = sales.insertOnce(
-                workspace.value(),
-                ids.next(),
-                network.value(),
-                arrived.order(),
-                click.id().value(),
-                click.promotion().value(),
-                offer.id().value(),
-                commission.minor(),
-                value.minor(),
-                at);
-        if (inserted == 0) {
-            return new Ending(
-                    Postback.Outcome.REPEATED,
-                    "Order “%s” was reported before; it stays one sale.".formatted(arrived.order()));
-        }
-        work.note(workspace, List.of(click.id()));
-        return new Ending(Postback.Outcome.SALE, "");
-    }
-
-    /** Keeps sales that were reported in the past, each with its postback. */
-    @Transactional
-    public void keep(WorkspaceId workspace, List<Sale> past) {
-        sales.saveAll(past.stream()
-                .map(sale -> new SaleRow(RowKey.of(workspace, ids.at(sale.soldAt())), sale))
-                .toList());
-        postbacks.saveAll(past.stream().map(sale -> postbackOf(workspace, sale)).toList());
-        work.note(workspace, past.stream().map(Sale::click).toList());
+        work.note(workspace, past.stream().map(one -> one.facts().click()).toList());
     }
 
     /** What was reported for some clicks, by click. */
@@ -199,25 +154,36 @@ public class Sales {
         return sales.ofClicks(workspace.value(), Id.texts(clicks)).stream()
                 .collect(Collectors.groupingBy(
                         row -> new ClickId(row.click),
-                        Collectors.mapping(
-                                row -> new Visit.Reported(
-                                        row.soldAt, new Visit.Sold(row.commissionMinor, row.orderMinor)),
-                                Collectors.toList())));
+                        Collectors.mapping(row -> new Visit.Reported(row.soldAt, row.sold()), Collectors.toList())));
     }
 
-    private PostbackRow postbackOf(WorkspaceId workspace, Sale sale) {
+    private PostbackRow postbackOf(WorkspaceId workspace, Sale.Past sale, SaleChange change, Currency currency) {
+        boolean first = change.equals(sale.changes().getFirst());
         Postback.Arrived arrived = new Postback.Arrived(
-                ShortId.of(sale.click()),
-                sale.order(),
-                sale.commission().major().toPlainString(),
-                sale.orderValue().major().toPlainString());
+                ShortId.of(sale.facts().click()),
+                sale.facts().order(),
+                new Money(change.amount(), currency).major().toPlainString(),
+                first ? new Money(sale.orderValue(), currency).major().toPlainString() : "",
+                change.state().words());
         return new PostbackRow(
-                RowKey.of(workspace, ids.at(sale.soldAt())),
-                sale.network().value(),
-                sale.soldAt(),
+                RowKey.of(workspace, ids.at(change.at())),
+                sale.facts().network().value(),
+                change.at(),
                 arrived,
-                Postback.Outcome.SALE,
+                first ? Postback.Outcome.SALE : Postback.Outcome.CHANGED,
                 "");
+    }
+
+    @Transactional(readOnly = true)
+    public Optional<Sale> find(WorkspaceId workspace, SaleId id) {
+        return sales.findById(RowKey.of(workspace, id))
+                .map(row -> row.toSale(workspaces.get(workspace).currency()));
+    }
+
+    /** What was said of a sale, in its order. */
+    @Transactional(readOnly = true)
+    public List<SaleChange> course(WorkspaceId workspace, SaleId id) {
+        return course(RowKey.of(workspace, id));
     }
 
     /** The latest first. */
@@ -246,13 +212,5 @@ public class Sales {
     private List<Sale> shown(WorkspaceId workspace, List<SaleRow> rows) {
         Currency currency = workspaces.get(workspace).currency();
         return rows.stream().map(row -> row.toSale(currency)).toList();
-    }
-
-    /** The latest first. */
-    @Transactional(readOnly = true)
-    public List<Postback> postbacks(WorkspaceId workspace) {
-        return postbacks.latest(workspace.value(), Limit.of(LIST)).stream()
-                .map(PostbackRow::toPostback)
-                .toList();
     }
 }

@@ -1,5 +1,6 @@
 package dev.wilyferret.app.sales;
 
+import dev.wilyferret.app.forms.Intake;
 import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.offers.Network;
 import dev.wilyferret.app.offers.Offer;
@@ -9,8 +10,12 @@ import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.core.id.NetworkId;
 import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.SaleId;
 import dev.wilyferret.core.money.NumberStyle;
+import dev.wilyferret.core.sale.SaleState;
+import dev.wilyferret.core.text.Refusal;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -18,6 +23,7 @@ import java.util.stream.Stream;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -29,12 +35,14 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 class SalesController {
 
     private final Sales sales;
+    private final Postbacks postbacks;
     private final Claims claims;
     private final Offers offers;
     private final Promotions promotions;
 
-    SalesController(Sales sales, Claims claims, Offers offers, Promotions promotions) {
+    SalesController(Sales sales, Postbacks postbacks, Claims claims, Offers offers, Promotions promotions) {
         this.sales = sales;
+        this.postbacks = postbacks;
         this.claims = claims;
         this.offers = offers;
         this.promotions = promotions;
@@ -42,20 +50,56 @@ class SalesController {
 
     @GetMapping("/sales")
     String all(@AuthenticationPrincipal Member member, Model model) {
-        List<Postback> postbacks = sales.postbacks(member.workspace());
+        List<Postback> arrived = postbacks.latest(member.workspace());
         show(member, sales.latest(member.workspace()), model);
-        model.addAttribute("postbacks", postbacks);
+        model.addAttribute("postbacks", arrived);
         model.addAttribute(
-                "odd",
-                postbacks.stream()
-                        .filter(one ->
-                                one.outcome() != Postback.Outcome.SALE && one.outcome() != Postback.Outcome.REPEATED)
-                        .count());
+                "odd", arrived.stream().filter(one -> one.outcome().odd()).count());
         model.addAttribute(
                 "networks",
                 offers.networksOf(member.workspace()).stream()
                         .collect(Collectors.toMap(Network::id, Function.identity())));
         return "sales/all";
+    }
+
+    /** A sale with everything that was said of it. */
+    @GetMapping("/sales/{id}")
+    String one(@AuthenticationPrincipal Member member, @PathVariable SaleId id, Model model) {
+        return show(
+                member, sales.find(member.workspace(), id).orElseThrow(NotFound::new), Intake.showing(Map.of()), model);
+    }
+
+    private String show(Member member, Sale sale, Intake form, Model model) {
+        model.addAttribute("sale", sale);
+        model.addAttribute("form", form);
+        model.addAttribute("course", sales.course(member.workspace(), sale.id()));
+        model.addAttribute(
+                "offer", offers.find(member.workspace(), sale.offer()).orElseThrow(NotFound::new));
+        return "sales/one";
+    }
+
+    /** Notes by hand what became of a sale. */
+    @PostMapping("/sales/{id}")
+    String note(
+            @AuthenticationPrincipal Member member,
+            @PathVariable SaleId id,
+            @RequestParam MultiValueMap<String, String> typed,
+            Model model,
+            RedirectAttributes after) {
+        Intake form = Intake.of(typed);
+        Sale sale = sales.find(member.workspace(), id).orElseThrow(NotFound::new);
+        try {
+            SaleState state = SaleState.named(form.value("state"))
+                    .orElseThrow(() -> new Refusal("Choose what became of the sale."));
+            Sale now = sales.note(member.workspace(), id, state, form.value("amount"))
+                    .orElseThrow(NotFound::new);
+            after.addFlashAttribute(
+                    "said", "Noted: the sale is %s now.".formatted(now.state().words()));
+            return "redirect:/sales/" + id;
+        } catch (Refusal refusal) {
+            form.refuse("state", refusal.getMessage());
+            return show(member, sale, form, model);
+        }
     }
 
     @GetMapping("/promotions/{promotion}/sales")
@@ -84,7 +128,7 @@ class SalesController {
         Optional<NumberStyle> chosen = Stream.of(NumberStyle.values())
                 .filter(one -> one.name().equals(style))
                 .findFirst();
-        long read = sales.writesNumbers(member.workspace(), network, chosen).orElseThrow(NotFound::new);
+        long read = postbacks.writesNumbers(member.workspace(), network, chosen).orElseThrow(NotFound::new);
         after.addFlashAttribute(
                 "said",
                 "Kept."

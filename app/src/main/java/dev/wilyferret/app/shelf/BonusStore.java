@@ -32,6 +32,22 @@ interface BonusStore extends JpaRepository<BonusRow, RowKey> {
             "insert into fetched (workspace_id, id, bonus_id, subscriber_id, at) values (:workspace, :id, :bonus, :subscriber, :at)")
     void note(UUID workspace, UUID id, UUID bonus, UUID subscriber, Instant at);
 
+    /** A bonus that somebody fetched. */
+    interface HandedOut {
+        UUID getSubscriber();
+
+        UUID getBonus();
+
+        Instant getAt();
+    }
+
+    /** @param people ids as they write themselves */
+    @NativeQuery("""
+            select subscriber_id as subscriber, bonus_id as bonus, at from fetched
+            where workspace_id = :workspace and subscriber_id = any(cast(:people as uuid[]))
+            """)
+    List<HandedOut> handedOut(UUID workspace, String[] people);
+
     @NativeQuery("""
             select bonus_id as bonus, count(*) as times, count(distinct subscriber_id) as people
             from fetched where workspace_id = :workspace group by bonus_id

@@ -1,28 +1,36 @@
 package dev.wilyferret.app.shelf;
 
+import dev.wilyferret.app.people.Doings;
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.figures.Station;
+import dev.wilyferret.core.figures.Visit;
 import dev.wilyferret.core.id.BonusId;
+import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.SubscriberId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.WorkspaceId;
 import java.time.Clock;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** The bonuses of a workspace, and how often each was fetched. */
 @Service
-public class Bonuses {
+public class Bonuses implements Doings {
 
     private final BonusStore bonuses;
+    private final ApplicationEventPublisher events;
     private final UuidV7 ids;
     private final Clock clock;
 
-    Bonuses(BonusStore bonuses, UuidV7 ids, Clock clock) {
+    Bonuses(BonusStore bonuses, ApplicationEventPublisher events, UuidV7 ids, Clock clock) {
         this.bonuses = bonuses;
+        this.events = events;
         this.ids = ids;
         this.clock = clock;
     }
@@ -67,6 +75,18 @@ public class Bonuses {
     @Transactional
     public void fetch(WorkspaceId workspace, BonusId bonus, SubscriberId subscriber) {
         bonuses.note(workspace.value(), ids.next(), bonus.value(), subscriber.value(), clock.instant());
+        events.publishEvent(new Doings.Noted(workspace, subscriber));
+    }
+
+    @Override
+    @Transactional(readOnly = true)
+    public Map<SubscriberId, List<Visit.Did>> of(WorkspaceId workspace, Collection<SubscriberId> people) {
+        return bonuses.handedOut(workspace.value(), Id.texts(people)).stream()
+                .collect(Collectors.groupingBy(
+                        row -> new SubscriberId(row.getSubscriber()),
+                        Collectors.mapping(
+                                row -> new Visit.Did(new Station.HandedOut(new BonusId(row.getBonus())), row.getAt()),
+                                Collectors.toList())));
     }
 
     /** By bonus; one that was never fetched is missing. */

@@ -2,6 +2,7 @@ package dev.wilyferret.app.site;
 
 import dev.wilyferret.app.intake.Buckets;
 import dev.wilyferret.app.sales.Claims;
+import dev.wilyferret.app.sales.Sale;
 import dev.wilyferret.app.sales.Sales;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.people.EmailAddress;
@@ -29,9 +30,14 @@ class Orders {
         this.tries = new Buckets<>(MOST_WRONG, Duration.ofHours(1), clock);
     }
 
+    /** Whether nobody took the sale back. */
+    private static boolean stands(Sale sale) {
+        return sale.state().begins();
+    }
+
     /**
-     * Claims an order for an address, or says why not; the words are the same for a number nobody reported and for one that
-     * somebody else has claimed.
+     * Claims an order for an address, or says why not; the words are the same for a number nobody reported, for one that
+     * somebody else has claimed, and for one that was refunded.
      *
      * @param network whoever asks; empty where that is not known
      */
@@ -40,13 +46,14 @@ class Orders {
             return Optional.of(
                     "Too many order numbers from your network were not right. Wait an hour, then try again, or write to us.");
         }
-        boolean right = sales.ofOrder(workspace, order).isPresent() && claims.claim(workspace, order, by.key());
+        boolean right = sales.ofOrder(workspace, order).filter(Orders::stands).isPresent()
+                && claims.claim(workspace, order, by.key());
         if (right && !network.isEmpty()) {
             tries.giveBack(network);
         }
         return right
                 ? Optional.empty()
                 : Optional.of(
-                        "No order with this number has been reported to us yet, or it was claimed with another address. Check it for a typing slip; a fresh order can take a day.");
+                        "No order with this number has been reported to us yet, or it was claimed with another address, or refunded. Check it for a typing slip; a fresh order can take a day.");
     }
 }

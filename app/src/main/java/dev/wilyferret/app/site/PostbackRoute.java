@@ -3,7 +3,7 @@ package dev.wilyferret.app.site;
 import dev.wilyferret.app.live.SnapshotKeeper;
 import dev.wilyferret.app.offers.Network;
 import dev.wilyferret.app.sales.Postback;
-import dev.wilyferret.app.sales.Sales;
+import dev.wilyferret.app.sales.Postbacks;
 import dev.wilyferret.app.secrets.Signing;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -16,12 +16,12 @@ import org.springframework.stereotype.Component;
 class PostbackRoute {
 
     private final SnapshotKeeper snapshots;
-    private final Sales sales;
+    private final Postbacks postbacks;
     private final Answers answers;
 
-    PostbackRoute(SnapshotKeeper snapshots, Sales sales, Answers answers) {
+    PostbackRoute(SnapshotKeeper snapshots, Postbacks postbacks, Answers answers) {
         this.snapshots = snapshots;
-        this.sales = sales;
+        this.postbacks = postbacks;
         this.answers = answers;
     }
 
@@ -43,14 +43,15 @@ class PostbackRoute {
             answers.plain(response, HttpServletResponse.SC_FORBIDDEN, "The secret is wrong.");
             return;
         }
-        Postback.Outcome outcome = sales.receive(
+        Postback.Outcome outcome = postbacks.receive(
                 network.workspace(),
                 network.id(),
                 new Postback.Arrived(
                         parameter(request, "click_id"),
                         parameter(request, "order_id"),
                         parameter(request, "commission"),
-                        parameter(request, "order_value")));
+                        parameter(request, "order_value"),
+                        parameter(request, "status")));
         answers.plain(response, HttpServletResponse.SC_OK, outcome.name().toLowerCase(java.util.Locale.ROOT));
     }
 

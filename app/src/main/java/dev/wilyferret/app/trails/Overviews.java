@@ -185,8 +185,8 @@ class Overviews {
                 viewers(landing(pages), tally),
                 viewers(redirect(pages), tally),
                 tally.visitors(leg -> leg.to() instanceof Station.Offer),
-                tally.sums().sales(),
-                new Money(tally.sums().commission(), known.workspace.currency()));
+                tally.sums().sold().sales(),
+                new Money(tally.sums().sold().revenue(), known.workspace.currency()));
     }
 
     private static long viewers(Optional<Page> page, Tally tally) {

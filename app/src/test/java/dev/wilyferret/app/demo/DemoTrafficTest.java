@@ -77,11 +77,13 @@ class DemoTrafficTest extends AppTest {
         Map<ClickId, SiteEvent.WentOn> wentOn = all(SiteEvent.WentOn.class).stream()
                 .collect(Collectors.toMap(SiteEvent.WentOn::click, Function.identity(), (a, b) -> a));
         assertThat(made.sales()).isNotEmpty();
-        for (Sale sale : made.sales()) {
-            assertThat(clicks).containsKey(sale.click());
-            assertThat(sale.soldAt()).isAfter(wentOn.get(sale.click()).at()).isBefore(NOW);
+        for (Sale.Past sale : made.sales()) {
+            assertThat(clicks).containsKey(sale.facts().click());
+            assertThat(sale.changes().getFirst().at())
+                    .isAfter(wentOn.get(sale.facts().click()).at())
+                    .isBefore(NOW);
         }
-        assertThat(made.sales()).extracting(Sale::order).doesNotHaveDuplicates();
+        assertThat(made.sales()).extracting(sale -> sale.facts().order()).doesNotHaveDuplicates();
     }
 
     @Test
@@ -109,7 +111,8 @@ class DemoTrafficTest extends AppTest {
                 .toList();
         assertThat(programs).hasSizeGreaterThan(50);
         assertThat(all(SiteEvent.PixelFired.class)).noneMatch(fire -> programs.contains(fire.click()));
-        assertThat(made.sales()).noneMatch(sale -> programs.contains(sale.click()));
+        assertThat(made.sales())
+                .noneMatch(sale -> programs.contains(sale.facts().click()));
     }
 
     @Test

@@ -135,8 +135,8 @@ class FiguresTest extends AppTest {
                 tally.clicks(),
                 viewers,
                 tally.visitors(leg -> leg.to() instanceof Station.Offer),
-                sums.sales(),
-                sums.commission(),
+                sums.sold().sales(),
+                sums.sold().revenue(),
                 sums.optIns());
     }
 
@@ -264,7 +264,7 @@ class FiguresTest extends AppTest {
             Tally tally = figures.of(trail.workspace(), trail.promotion().id(), Period.EVER);
             assertThat(tally.clicks().counted()).isEqualTo(1);
             assertThat(tally.reached(new Station.Page(trail.bridge().id()))).isEqualTo(1);
-            assertThat(tally.sums().commission()).isEqualTo(2750);
+            assertThat(tally.sums().sold().revenue()).isEqualTo(2750);
             assertThat(tally.clicks(trail.link().id()).counted()).isEqualTo(1);
         });
     }

@@ -1,10 +1,19 @@
 package dev.wilyferret.app.sales;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
 
 import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.results.Figures;
+import dev.wilyferret.core.figures.Period;
+import dev.wilyferret.core.figures.Station;
+import dev.wilyferret.core.figures.Tally;
+import dev.wilyferret.core.sale.SaleChange;
+import dev.wilyferret.core.sale.SaleState;
+import dev.wilyferret.core.sale.SaleSums;
+import dev.wilyferret.core.sale.Sold;
 import java.util.List;
 import java.util.concurrent.Callable;
 import java.util.concurrent.Executors;
@@ -17,6 +26,12 @@ class PostbackTest extends AppTest {
 
     @Autowired
     private Sales sales;
+
+    @Autowired
+    private Postbacks postbacks;
+
+    @Autowired
+    private Figures figures;
 
     private Scenario.Trail trail;
     private String click;
@@ -35,7 +50,7 @@ class PostbackTest extends AppTest {
     }
 
     private List<Postback> kept() {
-        return sales.postbacks(trail.workspace());
+        return postbacks.latest(trail.workspace());
     }
 
     @Test
@@ -88,8 +103,7 @@ class PostbackTest extends AppTest {
             assertThat(one.outcome()).isEqualTo(Postback.Outcome.UNMATCHED);
             assertThat(one.arrived().order()).isEqualTo("LF-4");
         });
-        assertThat(owner(trail.stage()).get("/sales").body())
-                .contains("unmatched", "LF-4", "could not be led to a click");
+        assertThat(owner(trail.stage()).get("/sales").body()).contains("unmatched", "LF-4", "became no sale");
     }
 
     @Test
@@ -161,5 +175,121 @@ class PostbackTest extends AppTest {
                 + other.network().secret() + "&click_id=" + click + "&order_id=LF-8&commission=1");
         assertThat(answer.body()).isEqualTo("unmatched\n");
         assertThat(sales.latest(trail.workspace())).isEmpty();
+    }
+
+    private String report(String order, String status, String commission) {
+        String amount = commission.isEmpty() ? "" : "&commission=" + commission;
+        return guest().get(postback("&click_id=" + click + "&order_id=" + order + "&status=" + status + amount))
+                .body()
+                .strip();
+    }
+
+    private Sale sale() {
+        return sales.latest(trail.workspace()).getFirst();
+    }
+
+    private Tally.Sums counted() {
+        followed();
+        return figures.of(trail.workspace(), trail.promotion().id(), Period.EVER)
+                .sums();
+    }
+
+    /** Pending, approved with less than was said first, a refund in two parts: 27.50, then 20.00, less 5.00, less the rest. */
+    @Test
+    void aSaleGoesItsWayAndEveryStepOfItIsKept() {
+        assertThat(report("LF-9", "pending", "27.50")).isEqualTo("sale");
+        assertThat(counted().sold()).isEqualTo(new SaleSums(1, 1, 0, 0, 2750, 0, 0, 0));
+        assertThat(report("LF-9", "Approved", "20")).isEqualTo("changed");
+        assertThat(report("LF-9", "refunded", "-5.00")).isEqualTo("changed");
+        assertThat(sale().state()).isEqualTo(SaleState.APPROVED);
+        assertThat(counted().sold().revenue()).isEqualTo(1500);
+        assertThat(report("LF-9", "refunded", "5")).as("sent again").isEqualTo("repeated");
+        assertThat(report("LF-9", "approved", "20")).as("sent again").isEqualTo("repeated");
+        assertThat(report("LF-9", "pending", "27.50")).as("sent late").isEqualTo("repeated");
+        assertThat(report("LF-9", "refunded", "15.01")).isEqualTo("out_of_turn");
+        assertThat(report("LF-9", "refunded", "")).isEqualTo("changed");
+        assertThat(report("LF-9", "refunded", "")).isEqualTo("repeated");
+        assertThat(report("LF-9", "reversed", "")).as("nothing is left of it").isEqualTo("out_of_turn");
+        assertThat(report("LF-9", "perhaps", "")).isEqualTo("unreadable");
+        assertThat(sale().state()).isEqualTo(SaleState.REFUNDED);
+        assertThat(counted().sold()).isEqualTo(new SaleSums(1, 0, 1, 0, 0, 2000, 2000, 0));
+        assertThat(sales.course(trail.workspace(), sale().id()))
+                .extracting(SaleChange::state, SaleChange::amount)
+                .containsExactly(
+                        tuple(SaleState.PENDING, 2750L),
+                        tuple(SaleState.APPROVED, 2000L),
+                        tuple(SaleState.REFUNDED, 500L),
+                        tuple(SaleState.REFUNDED, 1500L));
+        assertThat(kept()).hasSize(11);
+        assertThat(owner(trail.stage()).get("/sales").body())
+                .contains("out of turn", "More would be taken back than is left of the commission.", "perhaps");
+    }
+
+    @Test
+    void aReversedSaleIsNone() {
+        report("LF-10", "approved", "27.50");
+        assertThat(counted().sold().sales()).isEqualTo(1);
+        assertThat(report("LF-10", "reversed", "")).isEqualTo("changed");
+        assertThat(counted().sold()).isEqualTo(new SaleSums(0, 0, 0, 1, 0, 0, 0, 0));
+        assertThat(figures.of(trail.workspace(), trail.promotion().id(), Period.EVER)
+                        .stations())
+                .doesNotContain(new Station.Sale());
+    }
+
+    /** Networks send things in any order. */
+    @Test
+    void aRefundThatComesBeforeItsSaleIsLookedAtAgain() {
+        assertThat(report("LF-11", "refunded", "7.50")).isEqualTo("unmatched");
+        assertThat(report("LF-11", "approved", "27.50")).isEqualTo("sale");
+        assertThat(sale().sold()).isEqualTo(new Sold(SaleState.APPROVED, 2750, 750, 0));
+        assertThat(kept())
+                .extracting(Postback::outcome)
+                .containsExactlyInAnyOrder(Postback.Outcome.SALE, Postback.Outcome.CHANGED);
+    }
+
+    @Test
+    void twoRefundsAtTheSameMomentAreOne() throws Exception {
+        report("LF-12", "approved", "27.50");
+        List<Callable<String>> asks = IntStream.range(0, 12)
+                .<Callable<String>>mapToObj(i -> () -> report("LF-12", "refunded", i % 2 == 0 ? "10.00" : "27.50"))
+                .toList();
+        try (var pool = Executors.newFixedThreadPool(12)) {
+            List<String> answers = pool.invokeAll(asks).stream()
+                    .map(java.util.concurrent.Future::resultNow)
+                    .toList();
+            assertThat(answers).filteredOn("changed"::equals).hasSize(1);
+        }
+        assertThat(sale().sold().refunded()).isIn(1000L, 2750L);
+        assertThat(sales.course(trail.workspace(), sale().id())).hasSize(2);
+    }
+
+    @Test
+    void whatANetworkSaysElsewhereIsNotedByHand() {
+        report("LF-13", "pending", "27.50");
+        Guest owner = owner(trail.stage());
+        String page = "/sales/" + sale().id();
+        assertThat(owner.get(page).body()).contains("Order LF-13", "pending");
+        assertThat(owner.send(page, "state", "REFUNDED", "amount", "5").body())
+                .contains("Only an approved sale can be refunded in part.", "value=\"5\"");
+        assertThat(owner.send(page, "state", "APPROVED", "amount", "lots").body())
+                .contains("is not an amount", "value=\"lots\"");
+        assertThat(owner.send(page, "amount", "").body()).contains("Choose what became of the sale.");
+        owner.send(page, "state", "APPROVED", "amount", "");
+        owner.send(page, "state", "REFUNDED", "amount", "5");
+        owner.send(page, "state", "REFUNDED", "amount", "5");
+        assertThat(sale().sold())
+                .as("by hand two alike are two")
+                .isEqualTo(new Sold(SaleState.APPROVED, 2750, 1000, 0));
+        assertThat(report("LF-13", "refunded", "5"))
+                .as("the network has not said it yet")
+                .isEqualTo("changed");
+        owner.send(page, "state", "REVERSED", "amount", "");
+        assertThat(owner.send(page, "state", "PENDING", "amount", "").body())
+                .contains("A sale that is reversed cannot become pending.");
+        owner.send(page, "state", "APPROVED", "amount", "");
+        assertThat(sale().sold()).isEqualTo(new Sold(SaleState.APPROVED, 2750, 0, 0));
+        assertThat(owner.get(page).body()).contains("hand", "postback");
+        assertThat(sales.course(trail.workspace(), sale().id())).hasSize(7);
+        assertThat(owner(scenario.emptyWithLegal()).get(page).statusCode()).isEqualTo(404);
     }
 }

@@ -23,7 +23,6 @@ import dev.wilyferret.app.sales.Sale;
 import dev.wilyferret.app.sales.Sales;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.ListId;
-import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.FormField;
 import dev.wilyferret.core.page.NextStep;
@@ -267,14 +266,15 @@ class GrowAListStory extends BrowserTest {
         ListId buyers = list(false, true);
         sales.keep(
                 stage.id(),
-                List.of(new Sale(
-                        trail.network().id(),
-                        "LF-2207",
-                        new ClickId(new UUID(0, 1)),
-                        trail.promotion().id(),
-                        trail.offer(),
-                        new Money(2750, Scenario.EUR),
-                        new Money(9900, Scenario.EUR),
+                List.of(Sale.Past.approved(
+                        new Sale.Facts(
+                                trail.network().id(),
+                                "LF-2207",
+                                new ClickId(new UUID(0, 1)),
+                                trail.promotion().id(),
+                                trail.offer()),
+                        2750,
+                        9900,
                         clock.instant())));
         Page page = signedIn();
         at(page, "/shelf");

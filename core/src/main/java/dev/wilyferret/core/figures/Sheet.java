@@ -3,6 +3,8 @@ package dev.wilyferret.core.figures;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.sale.SaleState;
+import dev.wilyferret.core.sale.Sold;
 import dev.wilyferret.core.visit.Standing;
 import java.io.DataInputStream;
 import java.io.DataOutputStream;
@@ -33,6 +35,7 @@ public final class Sheet {
 
     private static final Dimension[] DIMENSIONS = Dimension.values();
     private static final Standing[] STANDINGS = Standing.values();
+    private static final SaleState[] STATES = SaleState.values();
     private static final int ID_BYTES = 16;
 
     private final PromotionId promotion;
@@ -52,7 +55,7 @@ public final class Sheet {
     }
 
     /** What few visits have. */
-    private record More(int optIns, int confirmed, List<Visit.Sold> sold) {
+    private record More(int optIns, int confirmed, List<Sold> sold) {
 
         static final More NONE = new More(0, 0, List.of());
     }
@@ -290,8 +293,10 @@ public final class Sheet {
             out.writeInt(apart.optIns);
             out.writeInt(apart.confirmed);
             out.writeInt(apart.sold.size());
-            for (Visit.Sold sold : apart.sold) {
+            for (Sold sold : apart.sold) {
+                out.writeByte(sold.state().ordinal());
                 out.writeLong(sold.commission());
+                out.writeLong(sold.refunded());
                 out.writeLong(sold.order());
             }
         }
@@ -341,9 +346,9 @@ public final class Sheet {
             int row = in.readInt();
             int optIns = in.readInt();
             int confirmed = in.readInt();
-            List<Visit.Sold> sold = new ArrayList<>();
+            List<Sold> sold = new ArrayList<>();
             for (int sales = in.readInt(); sales > 0; sales--) {
-                sold.add(new Visit.Sold(in.readLong(), in.readLong()));
+                sold.add(new Sold(STATES[in.readByte()], in.readLong(), in.readLong(), in.readLong()));
             }
             more.put(row, new More(optIns, confirmed, List.copyOf(sold)));
         }

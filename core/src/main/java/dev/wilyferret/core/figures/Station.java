@@ -1,6 +1,8 @@
 package dev.wilyferret.core.figures;
 
+import dev.wilyferret.core.id.BonusId;
 import dev.wilyferret.core.id.Id;
+import dev.wilyferret.core.id.MailId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.text.Refusal;
@@ -28,7 +30,13 @@ public sealed interface Station {
      */
     record Offer(PageId from, Optional<OfferId> offer) implements Station {}
 
-    /** A network reported a sale. */
+    /** Somebody came back by a link of a mail. */
+    record Mail(MailId mail) implements Station {}
+
+    /** What is given away was fetched. */
+    record HandedOut(BonusId bonus) implements Station {}
+
+    /** A network reported a sale, and it was not reversed. */
     record Sale() implements Station {}
 
     /** As it is kept; {@link #read} reads it. */
@@ -39,6 +47,8 @@ public sealed interface Station {
             case Confirmed() -> "confirmed";
             case Offer(PageId from, Optional<OfferId> offer) ->
                 "offer " + from + offer.map(id -> " " + id).orElse("");
+            case Mail(MailId mail) -> "mail " + mail;
+            case HandedOut(BonusId bonus) -> "handed-out " + bonus;
             case Sale() -> "sale";
         };
     }
@@ -54,6 +64,8 @@ public sealed interface Station {
                 new Offer(
                         id(parts[1], PageId::new),
                         parts.length > 2 ? Optional.of(id(parts[2], OfferId::new)) : Optional.empty());
+            case "mail" -> new Mail(id(parts[1], MailId::new));
+            case "handed-out" -> new HandedOut(id(parts[1], BonusId::new));
             case "sale" -> new Sale();
             default -> throw new Refusal("“%s” is no station.".formatted(text));
         };

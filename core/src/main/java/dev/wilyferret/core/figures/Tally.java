@@ -1,6 +1,8 @@
 package dev.wilyferret.core.figures;
 
 import dev.wilyferret.core.id.LinkId;
+import dev.wilyferret.core.sale.SaleSums;
+import dev.wilyferret.core.sale.Sold;
 import dev.wilyferret.core.visit.Standing;
 import java.io.ByteArrayOutputStream;
 import java.io.DataInputStream;
@@ -55,22 +57,13 @@ public final class Tally {
         }
     }
 
-    /**
-     * What can be added up.
-     *
-     * @param commission in minor units of the workspace's currency, as is the order value
-     */
-    public record Sums(long optIns, long confirmed, long sales, long commission, long orderValue) {
+    /** What can be added up: people, and sales with their money. */
+    public record Sums(long optIns, long confirmed, SaleSums sold) {
 
-        static final Sums NONE = new Sums(0, 0, 0, 0, 0);
+        static final Sums NONE = new Sums(0, 0, SaleSums.NONE);
 
         Sums plus(Sums other) {
-            return new Sums(
-                    optIns + other.optIns,
-                    confirmed + other.confirmed,
-                    sales + other.sales,
-                    commission + other.commission,
-                    orderValue + other.orderValue);
+            return new Sums(optIns + other.optIns, confirmed + other.confirmed, sold.plus(other.sold));
         }
     }
 
@@ -120,12 +113,12 @@ public final class Tally {
             legs.computeIfAbsent(leg, fresh -> new RoaringBitmap()).or(who);
         }
 
-        void sold(Visit.Sold sold) {
-            sums = sums.plus(new Sums(0, 0, 1, sold.commission(), sold.order()));
+        void sold(Sold sold) {
+            sums = sums.plus(new Sums(0, 0, SaleSums.of(sold)));
         }
 
         void optIns(int people, int confirmed) {
-            sums = sums.plus(new Sums(people, confirmed, 0, 0, 0));
+            sums = sums.plus(new Sums(people, confirmed, SaleSums.NONE));
         }
 
         Tally made() {
@@ -195,9 +188,7 @@ public final class Tally {
             }
             out.writeLong(sums.optIns);
             out.writeLong(sums.confirmed);
-            out.writeLong(sums.sales);
-            out.writeLong(sums.commission);
-            out.writeLong(sums.orderValue);
+            write(sums.sold, out);
             write(unique, out);
             out.writeInt(legs.size());
             for (Map.Entry<String, RoaringBitmap> leg : byText().entrySet()) {
@@ -228,7 +219,7 @@ public final class Tally {
             for (int links = in.readInt(); links > 0; links--) {
                 clicks.put(in.readUTF(), new Clicks(in.readLong(), in.readLong(), in.readLong(), in.readLong()));
             }
-            Sums sums = new Sums(in.readLong(), in.readLong(), in.readLong(), in.readLong(), in.readLong());
+            Sums sums = new Sums(in.readLong(), in.readLong(), readSold(in));
             RoaringBitmap unique = readSet(in);
             int count = in.readInt();
             Map<Leg, RoaringBitmap> legs = HashMap.newHashMap(count);
@@ -240,6 +231,29 @@ public final class Tally {
         } catch (IOException cut) {
             throw new IllegalArgumentException("A tally of %d bytes breaks off.".formatted(bytes.length), cut);
         }
+    }
+
+    private static void write(SaleSums sold, DataOutputStream out) throws IOException {
+        out.writeLong(sold.sales());
+        out.writeLong(sold.pending());
+        out.writeLong(sold.refunded());
+        out.writeLong(sold.reversed());
+        out.writeLong(sold.commissionPending());
+        out.writeLong(sold.commission());
+        out.writeLong(sold.refunds());
+        out.writeLong(sold.orderValue());
+    }
+
+    private static SaleSums readSold(DataInputStream in) throws IOException {
+        return new SaleSums(
+                in.readLong(),
+                in.readLong(),
+                in.readLong(),
+                in.readLong(),
+                in.readLong(),
+                in.readLong(),
+                in.readLong(),
+                in.readLong());
     }
 
     private static RoaringBitmap readSet(DataInputStream in) throws IOException {

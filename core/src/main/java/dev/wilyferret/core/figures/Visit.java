@@ -7,6 +7,8 @@ import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.VariantId;
+import dev.wilyferret.core.sale.SaleState;
+import dev.wilyferret.core.sale.Sold;
 import dev.wilyferret.core.visit.Device;
 import dev.wilyferret.core.visit.SiteEvent;
 import dev.wilyferret.core.visit.Standing;
@@ -40,9 +42,6 @@ public record Visit(
         int confirmed,
         List<Sold> sold) {
 
-    /** A sale, in minor units of the workspace's currency. */
-    public record Sold(long commission, long order) {}
-
     /** Somebody who left an address. */
     public record OptIn(PageId page, Instant at, Optional<Instant> confirmedAt) {}
 
@@ -62,6 +61,15 @@ public record Visit(
             Device device,
             String browser) {}
 
+    /** Something that somebody who left an address in the visit did later: came back by a mail, fetched what is given away. */
+    public record Did(Station station, Instant at) {}
+
+    /** Who left an address in the visit, and what they did later. */
+    public record People(List<OptIn> optIns, List<Did> did) {
+
+        public static final People NONE = new People(List.of(), List.of());
+    }
+
     /** All that is kept of a click and what followed it. */
     public record Kept(
             ClickId click,
@@ -69,7 +77,7 @@ public record Visit(
             Standing standing,
             Known known,
             List<SiteEvent.Followed> followed,
-            List<OptIn> optIns,
+            People people,
             List<Reported> sales) {}
 
     private record Reached(Instant at, int rank, Station station) {}
@@ -89,8 +97,8 @@ public record Visit(
                 kept.standing,
                 traits(kept.known, reached),
                 Leg.of(reached.stream().map(Reached::station).toList()),
-                kept.optIns.size(),
-                (int) kept.optIns.stream()
+                kept.people.optIns.size(),
+                (int) kept.people.optIns.stream()
                         .filter(one -> one.confirmedAt.isPresent())
                         .count(),
                 kept.sales.stream().map(Reported::sold).toList());
@@ -106,17 +114,20 @@ public record Visit(
             switch (event) {
                 case SiteEvent.PageView view -> reached.add(new Reached(view.at(), 0, new Station.Page(view.page())));
                 case SiteEvent.WentOn out ->
-                    reached.add(new Reached(out.at(), 3, new Station.Offer(out.page(), out.offer())));
+                    reached.add(new Reached(out.at(), 4, new Station.Offer(out.page(), out.offer())));
                 case SiteEvent.PixelFired fire -> {}
             }
         }
-        for (OptIn one : kept.optIns) {
+        for (OptIn one : kept.people.optIns) {
             reached.add(new Reached(one.at, 1, new Station.OptIn(one.page)));
             // Who had confirmed the address before has it confirmed at once.
             one.confirmedAt.ifPresent(
                     at -> reached.add(new Reached(at.isBefore(one.at) ? one.at : at, 2, new Station.Confirmed())));
         }
-        kept.sales.forEach(sale -> reached.add(new Reached(sale.at, 4, new Station.Sale())));
+        kept.people.did.forEach(one -> reached.add(new Reached(one.at, 3, one.station)));
+        kept.sales.stream()
+                .filter(sale -> sale.sold.state() != SaleState.REVERSED)
+                .forEach(sale -> reached.add(new Reached(sale.at, 5, new Station.Sale())));
         reached.sort(Comparator.comparing(Reached::at)
                 .thenComparing(Reached::rank)
                 .thenComparing(one -> one.station.text()));

@@ -5,6 +5,9 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.sale.SaleState;
+import dev.wilyferret.core.sale.SaleSums;
+import dev.wilyferret.core.sale.Sold;
 import dev.wilyferret.core.visit.Standing;
 import java.time.Duration;
 import java.time.Instant;
@@ -27,7 +30,7 @@ class TallyTest {
 
     private static final UuidV7 IDS = new UuidV7(InstantSource.fixed(Visits.DAY.plusSeconds(60)), new Random(1));
 
-    private static Visit visit(int visitor, Standing standing, List<Visit.Sold> sold, Station... way) {
+    private static Visit visit(int visitor, Standing standing, List<Sold> sold, Station... way) {
         return new Visit(
                 new ClickId(IDS.next()),
                 Visits.PROMOTION,
@@ -51,13 +54,13 @@ class TallyTest {
                 visit(
                         1,
                         Standing.COUNTED,
-                        List.of(new Visit.Sold(4500, 19_900)),
+                        List.of(new Sold(SaleState.APPROVED, 4500, 1000, 19_900)),
                         Visits.ON_BRIDGE,
                         Visits.ON_REDIRECT,
                         Visits.OUT),
                 visit(2, Standing.COUNTED, List.of(), Visits.ON_BRIDGE, Visits.OUT, Visits.ON_BRIDGE, Visits.OUT),
                 visit(3, Standing.FILTERED, List.of(), Visits.ON_BRIDGE),
-                visit(4, Standing.OWN, List.of(new Visit.Sold(1, 1)), Visits.ON_BRIDGE, Visits.ON_REDIRECT)));
+                visit(4, Standing.OWN, List.of(Sold.approved(1, 1)), Visits.ON_BRIDGE, Visits.ON_REDIRECT)));
         assertThat(tally.clicks()).isEqualTo(new ClickCounts(5, 1, 1, 0, 2));
         assertThat(tally.clicks().counted()).isEqualTo(3);
         assertThat(tally.reached(Visits.ON_BRIDGE)).isEqualTo(2);
@@ -66,7 +69,7 @@ class TallyTest {
         assertThat(tally.visitors(leg -> leg.from().equals(Optional.of(Visits.ON_BRIDGE))))
                 .as("went on from the bridge, by either way")
                 .isEqualTo(2);
-        assertThat(tally.sums()).isEqualTo(new Tally.Sums(0, 0, 1, 4500, 19_900));
+        assertThat(tally.sums()).isEqualTo(new Tally.Sums(0, 0, new SaleSums(1, 0, 0, 0, 0, 4500, 1000, 19_900)));
     }
 
     @Test

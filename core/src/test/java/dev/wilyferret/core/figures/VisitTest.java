@@ -2,12 +2,16 @@ package dev.wilyferret.core.figures;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.wilyferret.core.id.BonusId;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.EventId;
+import dev.wilyferret.core.id.MailId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.VisitorId;
 import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.sale.SaleState;
+import dev.wilyferret.core.sale.Sold;
 import dev.wilyferret.core.visit.Device;
 import dev.wilyferret.core.visit.SiteEvent;
 import dev.wilyferret.core.visit.Standing;
@@ -26,6 +30,8 @@ class VisitTest {
     private static final UuidV7 IDS = new UuidV7(InstantSource.fixed(AT), new Random(1));
     private static final WorkspaceId WORKSPACE = new WorkspaceId(new UUID(9, 9));
     private static final ClickId CLICK = new ClickId(IDS.next());
+    private static final MailId MAIL = new MailId(new UUID(6, 6));
+    private static final BonusId BONUS = new BonusId(new UUID(5, 5));
     private static final VisitorId VISITOR = new VisitorId(new UUID(8, 8));
 
     private static SiteEvent.Followed view(int seconds, PromotionId promotion) {
@@ -59,13 +65,27 @@ class VisitTest {
                                 Device.PHONE,
                                 "Chrome on Android"),
                         List.of(out(40), view(20, new PromotionId(new UUID(7, 7))), view(10, Visits.PROMOTION)),
-                        List.of(new Visit.OptIn(Visits.BRIDGE, AT.plusSeconds(30), Optional.of(AT.minusSeconds(9000)))),
-                        List.of(new Visit.Reported(AT.plusSeconds(90_000), new Visit.Sold(2750, 8900)))),
+                        new Visit.People(
+                                List.of(new Visit.OptIn(
+                                        Visits.BRIDGE, AT.plusSeconds(30), Optional.of(AT.minusSeconds(9000)))),
+                                List.of(
+                                        new Visit.Did(new Station.HandedOut(BONUS), AT.plusSeconds(5060)),
+                                        new Visit.Did(new Station.Mail(MAIL), AT.plusSeconds(5000)))),
+                        List.of(
+                                new Visit.Reported(AT.plusSeconds(90_000), Sold.approved(2750, 8900)),
+                                new Visit.Reported(
+                                        AT.plusSeconds(95_000), new Sold(SaleState.REVERSED, 2750, 0, 8900)))),
                 7);
         Station optIn = new Station.OptIn(Visits.BRIDGE);
         assertThat(visit.legs())
-                .isEqualTo(Leg.of(
-                        List.of(Visits.ON_BRIDGE, optIn, new Station.Confirmed(), Visits.OUT, new Station.Sale())));
+                .isEqualTo(Leg.of(List.of(
+                        Visits.ON_BRIDGE,
+                        optIn,
+                        new Station.Confirmed(),
+                        Visits.OUT,
+                        new Station.Mail(MAIL),
+                        new Station.HandedOut(BONUS),
+                        new Station.Sale())));
         assertThat(visit.traits())
                 .isEqualTo(Map.of(
                         Dimension.ENTRY, Visits.BRIDGE.toString(),
@@ -76,6 +96,7 @@ class VisitTest {
         assertThat(visit.day()).as("that of the click").isEqualTo("2026-11-26");
         assertThat(visit.optIns()).isEqualTo(1);
         assertThat(visit.confirmed()).isEqualTo(1);
-        assertThat(visit.sold()).containsExactly(new Visit.Sold(2750, 8900));
+        assertThat(visit.sold())
+                .containsExactly(Sold.approved(2750, 8900), new Sold(SaleState.REVERSED, 2750, 0, 8900));
     }
 }

@@ -1,9 +1,13 @@
 package dev.wilyferret.core.figures;
 
+import dev.wilyferret.core.id.BonusId;
 import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.MailId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.sale.SaleState;
+import dev.wilyferret.core.sale.Sold;
 import dev.wilyferret.core.visit.Standing;
 import java.time.Duration;
 import java.time.Instant;
@@ -26,7 +30,14 @@ final class Visits {
     static final Station ON_REDIRECT = new Station.Page(REDIRECT);
     static final Station OUT = new Station.Offer(REDIRECT, Optional.empty());
     private static final List<Station> STATIONS = List.of(
-            ON_BRIDGE, ON_REDIRECT, OUT, new Station.OptIn(BRIDGE), new Station.Confirmed(), new Station.Sale());
+            ON_BRIDGE,
+            ON_REDIRECT,
+            OUT,
+            new Station.OptIn(BRIDGE),
+            new Station.Confirmed(),
+            new Station.Sale(),
+            new Station.Mail(new MailId(new UUID(3, 1))),
+            new Station.HandedOut(new BonusId(new UUID(4, 1))));
 
     private final Random random;
     private final UuidV7 ids;
@@ -65,7 +76,13 @@ final class Visits {
                 Leg.of(way),
                 random.nextInt(3) / 2,
                 random.nextInt(4) / 3,
-                random.nextInt(4) > 0 ? List.of() : List.of(new Visit.Sold(random.nextInt(9000) - 1000, 19_900)));
+                random.nextInt(4) > 0
+                        ? List.of()
+                        : List.of(new Sold(
+                                SaleState.values()[random.nextInt(4)],
+                                2000 + random.nextInt(7000),
+                                random.nextInt(2000),
+                                19_900)));
     }
 
     /** Some of them once more, with something else in them. */
