@@ -25,3 +25,7 @@ create index postback_by_order on postback (workspace_id, network_id, order_ref)
 
 -- Who came back by mail, and what was handed out, by person.
 create index fetched_by_subscriber on fetched (workspace_id, subscriber_id);
+
+-- When a pixel was last answered, and how often of late, without going through all its events.
+create index site_event_pixel_answered on site_event (workspace_id, pixel_id, at)
+  where pixel_answer in ('ANSWERED', 'ASKED_WITHOUT_SCRIPT');

@@ -8,11 +8,10 @@ import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.visit.SiteEvent;
-import dev.wilyferret.core.visit.Standing;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.HashMap;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -34,8 +33,9 @@ public class ClickBook {
      *
      * @param last the last time the platform was reached
      * @param lastDay how often within 24 hours
+     * @param lastWeek within seven times that
      */
-    public record PixelSeen(Instant last, long lastDay, long ever) {}
+    public record PixelSeen(Instant last, long lastDay, long lastWeek) {}
 
     private final ClickQueries queries;
     private final RulingStore rulings;
@@ -73,35 +73,6 @@ public class ClickBook {
     }
 
     @Transactional(readOnly = true)
-    public List<ListedClick> standing(WorkspaceId workspace, PromotionId promotion, Instant from, Standing standing) {
-        return listed(queries.clicks(workspace.value(), promotion.value(), from, standing, Limit.of(LIST)));
-    }
-
-    /** Counted clicks whose visitor saw one of the pages. */
-    @Transactional(readOnly = true)
-    public List<ListedClick> saw(WorkspaceId workspace, PromotionId promotion, Instant from, List<PageId> pages) {
-        return listed(queries.clicksThatReached(
-                workspace.value(),
-                promotion.value(),
-                from,
-                SiteEventRow.Kind.PAGE_VIEW,
-                Id.values(pages),
-                Limit.of(LIST)));
-    }
-
-    /** Counted clicks whose visitor was sent on to the offer from one of the pages. */
-    @Transactional(readOnly = true)
-    public List<ListedClick> wentOn(WorkspaceId workspace, PromotionId promotion, Instant from, List<PageId> pages) {
-        return listed(queries.clicksThatReached(
-                workspace.value(),
-                promotion.value(),
-                from,
-                SiteEventRow.Kind.WENT_ON,
-                Id.values(pages),
-                Limit.of(LIST)));
-    }
-
-    @Transactional(readOnly = true)
     public List<ListedClick> these(WorkspaceId workspace, List<ClickId> ids) {
         return listed(queries.clicks(workspace.value(), Id.values(ids)));
     }
@@ -133,12 +104,18 @@ public class ClickBook {
 
     /** By pixel account; one without an entry was never answered. */
     @Transactional(readOnly = true)
-    public Map<PixelId, PixelSeen> pixelsSeen(WorkspaceId workspace) {
-        Map<PixelId, PixelSeen> seen = new HashMap<>();
-        for (var row : queries.pixelsSeen(workspace.value(), clock.instant().minus(Duration.ofDays(1)))) {
-            seen.put(new PixelId(row.pixel()), new PixelSeen(row.last(), row.lastDay(), row.ever()));
-        }
-        return seen;
+    public Map<PixelId, PixelSeen> pixelsSeen(WorkspaceId workspace, Collection<PixelId> pixels) {
+        Instant now = clock.instant();
+        return queries
+                .pixelsSeen(
+                        workspace.value(),
+                        Id.texts(pixels),
+                        now.minus(Duration.ofDays(1)),
+                        now.minus(Duration.ofDays(7)))
+                .stream()
+                .collect(Collectors.toMap(
+                        row -> new PixelId(row.getPixel()),
+                        row -> new PixelSeen(row.getLast(), row.getLastDay(), row.getLastWeek())));
     }
 
     @Transactional(readOnly = true)

@@ -170,7 +170,7 @@ public class PastClicks {
         return edge(
                 "select id from click where workspace_id = :workspace and id < :before order by id desc limit 1",
                 workspace,
-                new UUID(begin(day).toEpochMilli() << 16, 0));
+                UuidV7.first(begin(day)));
     }
 
     /** The first UTC day with a click. */

@@ -2,11 +2,14 @@ package dev.wilyferret.app.clicks;
 
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.Id;
+import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.visit.SiteEvent;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.SQLException;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.Collection;
 import java.util.List;
 import java.util.UUID;
@@ -78,6 +81,22 @@ public class VisitWork {
         return sql.sql("select exists (select 1 from visit_work where workspace_id = :workspace and click_id = :click)")
                 .param("workspace", workspace.value())
                 .param("click", click.value())
+                .query(Boolean.class)
+                .single();
+    }
+
+    /** Whether something about a click of a UTC day is still to be told. Ids are in the order of their moments. */
+    public boolean waits(WorkspaceId workspace, LocalDate day) {
+        return sql.sql("""
+                        select exists (select 1 from visit_work
+                          where workspace_id = :workspace and click_id >= :first and click_id < :next)
+                        """)
+                .param("workspace", workspace.value())
+                .param("first", UuidV7.first(day.atStartOfDay(ZoneOffset.UTC).toInstant()))
+                .param(
+                        "next",
+                        UuidV7.first(
+                                day.plusDays(1).atStartOfDay(ZoneOffset.UTC).toInstant()))
                 .query(Boolean.class)
                 .single();
     }

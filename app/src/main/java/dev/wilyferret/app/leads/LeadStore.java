@@ -3,14 +3,18 @@ package dev.wilyferret.app.leads;
 import dev.wilyferret.app.storage.RowKey;
 import java.util.List;
 import java.util.UUID;
+import org.springframework.data.domain.Pageable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.NativeQuery;
 import org.springframework.data.jpa.repository.Query;
 
 interface LeadStore extends JpaRepository<LeadRow, RowKey> {
 
-    @Query("from LeadRow where key.workspace = :workspace and promotion = :promotion order by at desc")
-    List<LeadRow> ofPromotion(UUID workspace, UUID promotion);
+    @Query("from LeadRow where key.workspace = :workspace and promotion = :promotion order by at desc, key.id desc")
+    List<LeadRow> ofPromotion(UUID workspace, UUID promotion, Pageable page);
+
+    @Query("select count(*) from LeadRow where key.workspace = :workspace and promotion = :promotion")
+    long count(UUID workspace, UUID promotion);
 
     @Query("from LeadRow where key.workspace = :workspace and lower(email) = lower(:address) order by at desc")
     List<LeadRow> ofAddress(UUID workspace, String address);

@@ -27,6 +27,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.context.event.EventListener;
 import org.springframework.dao.DataIntegrityViolationException;
+import org.springframework.data.domain.PageRequest;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -34,6 +35,9 @@ import org.springframework.transaction.support.TransactionTemplate;
 /** Keeps who left an address, once a promotion, and puts them on the list the form is tied to. */
 @Service
 public class Leads {
+
+    /** How many a page of a list has. */
+    static final int PAGE = 200;
 
     private final LeadStore leads;
     private final People people;
@@ -195,12 +199,21 @@ public class Leads {
                 .toList();
     }
 
-    /** The latest first. */
+    /**
+     * A page of the leads of a promotion, the latest first.
+     *
+     * @param page from 0
+     */
     @Transactional(readOnly = true)
-    public List<Lead> ofPromotion(WorkspaceId workspace, PromotionId promotion) {
-        return leads.ofPromotion(workspace.value(), promotion.value()).stream()
+    public List<Lead> ofPromotion(WorkspaceId workspace, PromotionId promotion, int page) {
+        return leads.ofPromotion(workspace.value(), promotion.value(), PageRequest.of(page, PAGE)).stream()
                 .map(LeadRow::toLead)
                 .toList();
+    }
+
+    @Transactional(readOnly = true)
+    public long count(WorkspaceId workspace, PromotionId promotion) {
+        return leads.count(workspace.value(), promotion.value());
     }
 
     /** What a person sent with forms, the latest first. */

@@ -14,6 +14,7 @@ import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestParam;
 
 /** Who left an address on the pages of a promotion. */
 @Controller
@@ -30,11 +31,21 @@ class LeadsController {
     }
 
     @GetMapping("/promotions/{promotion}/leads")
-    String list(@AuthenticationPrincipal Member member, @PathVariable PromotionId promotion, Model model) {
+    String list(
+            @AuthenticationPrincipal Member member,
+            @PathVariable PromotionId promotion,
+            @RequestParam(defaultValue = "1") int page,
+            Model model) {
         Promotion opened = promotions.find(member.workspace(), promotion).orElseThrow(NotFound::new);
         List<Page> own = pages.ofPromotion(member.workspace(), promotion);
         model.addAttribute("promotion", opened);
-        model.addAttribute("leads", leads.ofPromotion(member.workspace(), promotion));
+        long all = leads.count(member.workspace(), promotion);
+        int last = (int) Math.max(1, (all + Leads.PAGE - 1) / Leads.PAGE);
+        int shown = Math.clamp(page, 1, last);
+        model.addAttribute("all", all);
+        model.addAttribute("page", shown);
+        model.addAttribute("last", last);
+        model.addAttribute("leads", leads.ofPromotion(member.workspace(), promotion, shown - 1));
         model.addAttribute("pageNames", own.stream().collect(Collectors.toMap(Page::id, Page::name)));
         return "leads/list";
     }

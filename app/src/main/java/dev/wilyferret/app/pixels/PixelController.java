@@ -32,8 +32,12 @@ class PixelController {
 
     @GetMapping("/pixels")
     String list(@AuthenticationPrincipal Member member, Model model) {
-        model.addAttribute("accounts", accounts.of(member.workspace()));
-        model.addAttribute("seen", clicks.pixelsSeen(member.workspace()));
+        List<PixelAccount> shown = accounts.of(member.workspace());
+        model.addAttribute("accounts", shown);
+        model.addAttribute(
+                "seen",
+                clicks.pixelsSeen(
+                        member.workspace(), shown.stream().map(PixelAccount::id).toList()));
         return "pixels/list";
     }
 
@@ -87,7 +91,8 @@ class PixelController {
         model.addAttribute("account", account.orElse(null));
         model.addAttribute(
                 "seen",
-                account.map(one -> clicks.pixelsSeen(one.workspace()).get(one.id()))
+                account.map(one -> clicks.pixelsSeen(one.workspace(), List.of(one.id()))
+                                .get(one.id()))
                         .orElse(null));
         model.addAttribute(
                 "fires",

@@ -23,7 +23,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import java.util.function.Consumer;
+import java.util.function.BiConsumer;
 import java.util.function.Function;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -166,12 +166,13 @@ class FigureStore {
         return numbers;
     }
 
-    private Map<VisitorId, Integer> known(WorkspaceId workspace, int generation, Collection<VisitorId> visitors) {
+    Map<VisitorId, Integer> known(WorkspaceId workspace, int generation, Collection<VisitorId> visitors) {
         Map<VisitorId, Integer> numbers = new HashMap<>();
+        // Each by itself: of a generation that is growing the database does not know how large it is, and would read all of it.
         sql.sql("""
-                        select visitor_id, number from visitor_number
-                        where workspace_id = :workspace and generation = :generation
-                          and visitor_id = any(cast(:visitors as uuid[]))
+                        select v.id as visitor_id, n.number from unnest(cast(:visitors as uuid[])) v (id)
+                        cross join lateral (select number from visitor_number where workspace_id = :workspace
+                          and generation = :generation and visitor_id = v.id limit 1) n
                         """)
                 .param("workspace", workspace.value())
                 .param("generation", generation)
@@ -294,10 +295,21 @@ class FigureStore {
                 .optional();
     }
 
-    /** Hands over the sheets of some days, one after the other. */
-    void sheets(Generation shown, PromotionId promotion, LocalDate first, LocalDate last, Consumer<Sheet> each) {
+    /**
+     * Hands over the sheets of some days, one after the other.
+     *
+     * @param cut days of which not all visits matter; the sheets of all others come without their clicks
+     */
+    void sheets(
+            Generation shown,
+            PromotionId promotion,
+            LocalDate first,
+            LocalDate last,
+            Set<LocalDate> cut,
+            BiConsumer<LocalDate, Sheet> each) {
         sql.sql("""
-                        select columns, clicks from day_sheet where workspace_id = :workspace and generation = :generation
+                        select day, columns, case when day = any(cast(:cut as date[])) then clicks else '' end as clicks
+                        from day_sheet where workspace_id = :workspace and generation = :generation
                           and promotion_id = :promotion and day between :first and :last
                         """)
                 .param("workspace", shown.workspace().value())
@@ -305,8 +317,11 @@ class FigureStore {
                 .param("promotion", promotion.value())
                 .param("first", first)
                 .param("last", last)
+                .param("cut", texts(cut, LocalDate::toString))
                 .query(row -> {
-                    each.accept(Sheet.read(promotion, row.getBytes("columns"), row.getBytes("clicks")));
+                    each.accept(
+                            row.getObject("day", LocalDate.class),
+                            Sheet.read(promotion, row.getBytes("columns"), row.getBytes("clicks")));
                 });
     }
 

@@ -3,6 +3,7 @@ package dev.wilyferret.app.results;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import dev.wilyferret.app.clicks.VisitWork;
+import dev.wilyferret.core.figures.Behind;
 import dev.wilyferret.core.figures.Dimension;
 import dev.wilyferret.core.figures.Period;
 import dev.wilyferret.core.figures.Rate;
@@ -20,12 +21,19 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.NavigableMap;
+import java.util.NavigableSet;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
@@ -99,16 +107,20 @@ public class Figures {
                     store.beside(workspace, shown.number(), period.firstUtcDay(), period.lastUtcDay()).stream()
                             .filter(visit -> visit.promotion().equals(promotion))
                             .collect(Collectors.groupingBy(Visit::day));
-            Set<ClickId> without = beside.values().stream()
-                    .flatMap(List::stream)
-                    .map(Visit::click)
-                    .collect(Collectors.toSet());
-            store.sheets(
-                    shown,
-                    promotion,
-                    period.firstUtcDay(),
-                    period.lastUtcDay(),
-                    sheet -> add(parts, sheet.by(dimensions, period.from(), period.until(), without)));
+            Set<LocalDate> cut = new HashSet<>(beside.keySet());
+            Stream.of(period.firstUtcDay(), period.lastUtcDay())
+                    .filter(day -> !period.holds(day))
+                    .forEach(cut::add);
+            store.sheets(shown, promotion, period.firstUtcDay(), period.lastUtcDay(), cut, (day, sheet) -> {
+                Set<ClickId> without = beside.getOrDefault(day, List.of()).stream()
+                        .map(Visit::click)
+                        .collect(Collectors.toSet());
+                add(
+                        parts,
+                        cut.contains(day)
+                                ? sheet.by(dimensions, period.from(), period.until(), without)
+                                : sheet.by(dimensions));
+            });
             List<Visit> changed = beside.values().stream()
                     .flatMap(List::stream)
                     .filter(visit -> period.holds(visit.at()))
@@ -118,6 +130,54 @@ public class Figures {
         Map<List<String>, Tally> tallies = new HashMap<>();
         parts.forEach((key, all) -> tallies.put(key, Tally.sum(all)));
         return tallies;
+    }
+
+    /** The clicks behind a figure of a promotion, the latest first. */
+    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+    public List<ClickId> behind(WorkspaceId workspace, PromotionId promotion, Period period, Behind behind, int most) {
+        return shown(workspace)
+                .map(shown -> behind(shown, promotion, period, behind, most))
+                .orElse(List.of());
+    }
+
+    private List<ClickId> behind(Generation shown, PromotionId promotion, Period period, Behind behind, int most) {
+        NavigableMap<LocalDate, List<Visit>> beside = new TreeMap<>();
+        for (Visit visit : store.beside(shown.workspace(), shown.number(), period.firstUtcDay(), period.lastUtcDay())) {
+            if (visit.promotion().equals(promotion)) {
+                beside.computeIfAbsent(visit.day(), fresh -> new ArrayList<>()).add(visit);
+            }
+        }
+        List<FigureStore.Made> made =
+                store.made(shown.workspace(), shown.number(), period.firstUtcDay(), period.lastUtcDay()).stream()
+                        .filter(one -> one.promotion().equals(promotion))
+                        .toList();
+        Set<LocalDate> sheets = wholeDays(shown, made).entrySet().stream()
+                .filter(day -> day.getValue().has(behind))
+                .map(day -> day.getKey().day())
+                .collect(Collectors.toSet());
+        NavigableSet<LocalDate> days = new TreeSet<>(beside.keySet());
+        days.addAll(sheets);
+        List<ClickId> clicks = new ArrayList<>();
+        for (LocalDate day : days.descendingSet()) {
+            List<Visit> changed = beside.getOrDefault(day, List.of());
+            List<ClickId> ofDay = new ArrayList<>();
+            changed.stream()
+                    .filter(visit -> visit.is(behind) && period.holds(visit.at()))
+                    .map(Visit::click)
+                    .forEach(ofDay::add);
+            if (sheets.contains(day)) {
+                Set<ClickId> without = changed.stream().map(Visit::click).collect(Collectors.toSet());
+                store.sheet(shown.workspace(), shown.number(), promotion, day)
+                        .map(sheet -> sheet.behind(behind, period.from(), period.until(), without, most))
+                        .ifPresent(ofDay::addAll);
+            }
+            ofDay.sort(Comparator.comparing(ClickId::value).reversed());
+            clicks.addAll(ofDay);
+            if (clicks.size() >= most) {
+                return clicks.subList(0, most);
+            }
+        }
+        return clicks;
     }
 
     /** Waits until what was just written about a click is in the figures, two seconds at most: who changes one looks at it next. */

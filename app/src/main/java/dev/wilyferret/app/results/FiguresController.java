@@ -13,14 +13,17 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 class FiguresController {
 
     private final Figures figures;
+    private final Audit audit;
 
-    FiguresController(Figures figures) {
+    FiguresController(Figures figures, Audit audit) {
         this.figures = figures;
+        this.audit = audit;
     }
 
     @GetMapping("/settings/figures")
     String show(@AuthenticationPrincipal Member member, Model model) {
         model.addAttribute("aside", figures.setAside(member.workspace()));
+        model.addAttribute("compared", audit.last(member.workspace()).orElse(null));
         model.addAttribute("waiting", figures.waiting(member.workspace()));
         model.addAttribute("anew", figures.percentMadeAnew(member.workspace()).orElse(null));
         return "results/figures";

@@ -170,7 +170,7 @@ class Follower implements SmartLifecycle {
                 long begins = System.nanoTime();
                 boolean busy = step();
                 troubled = false;
-                Thread.sleep(busy ? rest(Duration.ofNanos(System.nanoTime() - begins), making.pressing()) : PAUSE);
+                Thread.sleep(busy ? rest(Duration.ofNanos(System.nanoTime() - begins), making.unfinished()) : PAUSE);
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
                 return;
@@ -183,11 +183,11 @@ class Follower implements SmartLifecycle {
     }
 
     /**
-     * Visitors and screens come first: about a quarter of one processor, or half of it while screens lack days; but never long,
-     * since figures are to be fresh.
+     * Visitors and screens come first: about a quarter of one processor, or half of it while days are made, so that this comes to
+     * an end; but never long, since figures are to be fresh.
      */
-    private static Duration rest(Duration worked, boolean pressing) {
-        Duration rest = worked.multipliedBy(pressing ? 1 : 3);
+    private static Duration rest(Duration worked, boolean making) {
+        Duration rest = worked.multipliedBy(making ? 1 : 3);
         return rest.compareTo(LONGEST_REST) < 0 ? rest : LONGEST_REST;
     }
 

@@ -83,9 +83,9 @@ class Making {
         return made;
     }
 
-    /** Whether figures that are shown lack days: somebody looks at a screen that says so. */
-    boolean pressing() {
-        return store.unfinished().filter(Generation::shown).isPresent();
+    /** Whether days are still to be made. */
+    boolean unfinished() {
+        return store.unfinished().isPresent();
     }
 
     /** Makes one more sheet; false if there is nothing left to be made. */

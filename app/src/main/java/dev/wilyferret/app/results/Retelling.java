@@ -23,6 +23,7 @@ import org.springframework.stereotype.Component;
 class Retelling {
 
     private static final Duration AHEAD = Duration.ofHours(1);
+    private static final int NOBODY = Integer.MAX_VALUE;
 
     private final PastClicks clicks;
     private final Leads leads;
@@ -44,11 +45,29 @@ class Retelling {
     /** Those of the clicks that are not dated more than an hour ahead; the others are set aside. */
     Set<ClickId> notAhead(WorkspaceId workspace, Collection<ClickId> some) {
         Instant now = clock.instant();
-        Map<Boolean, Set<ClickId>> byAhead = some.stream()
-                .collect(Collectors.partitioningBy(
-                        click -> UuidV7.momentOf(click.value()).isAfter(now.plus(AHEAD)), Collectors.toSet()));
+        Map<Boolean, Set<ClickId>> byAhead =
+                some.stream().collect(Collectors.partitioningBy(click -> ahead(click, now), Collectors.toSet()));
         byAhead.get(true).forEach(click -> store.setAside(workspace, click, FigureStore.AHEAD, now));
         return byAhead.get(false);
+    }
+
+    private static boolean ahead(ClickId click, Instant now) {
+        return UuidV7.momentOf(click.value()).isAfter(now.plus(AHEAD));
+    }
+
+    /** What the log says of some clicks, written nowhere; a visitor without a number gets one that nobody has. */
+    List<Visit> onlyRead(Generation generation, Collection<ClickId> some) {
+        Instant now = clock.instant();
+        List<Known> known = known(
+                generation.workspace(),
+                some.stream().filter(click -> !ahead(click, now)).toList());
+        Map<VisitorId, Integer> numbers = store.known(
+                generation.workspace(),
+                generation.number(),
+                known.stream().map(Known::visitor).toList());
+        return known.stream()
+                .map(one -> Visit.of(one.kept, numbers.getOrDefault(one.visitor, NOBODY)))
+                .toList();
     }
 
     /** Of the clicks that are there. */

@@ -4,6 +4,7 @@ import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.core.figures.StepFigures;
 import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.trail.Next;
 import dev.wilyferret.core.trail.Setup;
 import dev.wilyferret.core.trail.Trail;
@@ -14,7 +15,18 @@ import java.util.Optional;
  *
  * @param list the list its landing page puts people on
  */
-record Overview(Promotion promotion, Offer offer, Optional<ListId> list, Setup setup, StepFigures figures) {
+record Overview(
+        Promotion promotion, Offer offer, Optional<ListId> list, Setup setup, StepFigures figures, Brought brought) {
+
+    /**
+     * What it brought besides what its steps say.
+     *
+     * @param people who were new and left an address
+     * @param confirmed how many of them confirmed it
+     * @param pending commission that is not sure yet
+     * @param before revenue of as many days right before
+     */
+    record Brought(long people, long confirmed, Money pending, Money before) {}
 
     public Trail trail() {
         return Trail.of(setup, figures);

@@ -85,7 +85,17 @@ class Overviews {
             int pixelAccounts,
             Set<PromotionId> leadSeen,
             Set<ListId> listsSwitchedOff,
-            Map<PromotionId, Tally> tallies) {}
+            Map<PromotionId, Tally> tallies,
+            Map<PromotionId, Tally> before) {
+
+        Tally tally(Promotion promotion) {
+            return tallies.getOrDefault(promotion.id(), Tally.NONE);
+        }
+
+        Money money(long minor) {
+            return new Money(minor, workspace.currency());
+        }
+    }
 
     @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
     public List<Overview> all(WorkspaceId workspace, Period period) {
@@ -114,7 +124,8 @@ class Overviews {
                 clicks.promotionsWithLeadSeen(
                         workspace, all.stream().map(Promotion::id).toList()),
                 mails.listsSwitchedOff(workspace),
-                figures.of(workspace, period));
+                figures.of(workspace, period),
+                figures.of(workspace, period.before()));
     }
 
     private static Overview overview(Promotion promotion, Known known) {
@@ -125,7 +136,18 @@ class Overviews {
                 offer,
                 form(pages).flatMap(Block.Form::list),
                 setup(promotion, offer, pages, known),
-                figures(promotion, pages, known));
+                figures(promotion, pages, known),
+                brought(promotion, known));
+    }
+
+    private static Overview.Brought brought(Promotion promotion, Known known) {
+        Tally.Sums sums = known.tally(promotion).sums();
+        Tally before = known.before.getOrDefault(promotion.id(), Tally.NONE);
+        return new Overview.Brought(
+                sums.optIns(),
+                sums.confirmed(),
+                known.money(sums.sold().commissionPending()),
+                known.money(before.sums().sold().revenue()));
     }
 
     private static Setup setup(Promotion promotion, Offer offer, List<Page> pages, Known known) {
@@ -179,14 +201,14 @@ class Overviews {
     }
 
     private static StepFigures figures(Promotion promotion, List<Page> pages, Known known) {
-        Tally tally = known.tallies.getOrDefault(promotion.id(), Tally.NONE);
+        Tally tally = known.tally(promotion);
         return new StepFigures(
                 tally.clicks(),
                 viewers(landing(pages), tally),
                 viewers(redirect(pages), tally),
                 tally.visitors(leg -> leg.to() instanceof Station.Offer),
                 tally.sums().sold().sales(),
-                new Money(tally.sums().sold().revenue(), known.workspace.currency()));
+                known.money(tally.sums().sold().revenue()));
     }
 
     private static long viewers(Optional<Page> page, Tally tally) {

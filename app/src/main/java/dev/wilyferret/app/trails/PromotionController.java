@@ -12,14 +12,14 @@ import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
-import dev.wilyferret.app.sales.Sale;
+import dev.wilyferret.app.results.Figures;
 import dev.wilyferret.app.sales.Sales;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.design.ReadyTrail;
 import dev.wilyferret.core.design.StartingDesign;
-import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.figures.Behind;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.text.PlainText;
@@ -58,6 +58,7 @@ class PromotionController {
     private final SiteAddress site;
     private final PagePlan plan;
     private final TrailMaker maker;
+    private final Figures figures;
     private final Clock clock;
 
     PromotionController(
@@ -71,6 +72,7 @@ class PromotionController {
             SiteAddress site,
             PagePlan plan,
             TrailMaker maker,
+            Figures figures,
             Clock clock) {
         this.promotions = promotions;
         this.offers = offers;
@@ -82,6 +84,7 @@ class PromotionController {
         this.site = site;
         this.plan = plan;
         this.maker = maker;
+        this.figures = figures;
         this.clock = clock;
     }
 
@@ -185,31 +188,26 @@ class PromotionController {
         List<Page> own = pages.ofPromotion(workspace, promotion);
         return switch (station) {
             case TRAFFIC -> clicks.all(workspace, promotion, period.from());
-            case FILTER -> clicks.standing(workspace, promotion, period.from(), Standing.COUNTED);
-            case PAGE -> clicks.saw(workspace, promotion, period.from(), ids(Overviews.landing(own)));
-            case REDIRECT -> clicks.saw(workspace, promotion, period.from(), ids(Overviews.redirect(own)));
-            case OFFER ->
-                clicks.wentOn(
+            case FILTER -> behind(workspace, promotion, period, Behind.standing(Standing.COUNTED));
+            case PAGE ->
+                behind(
                         workspace,
                         promotion,
-                        period.from(),
-                        own.stream().map(Page::id).toList());
-            case SALES ->
-                clicks
-                        .these(
-                                workspace,
-                                sales.ofPromotion(workspace, promotion).stream()
-                                        .map(Sale::click)
-                                        .toList())
-                        .stream()
-                        .filter(click -> click.standing() == Standing.COUNTED
-                                && !click.at().isBefore(period.from()))
-                        .toList();
+                        period,
+                        Behind.saw(Overviews.landing(own).map(Page::id)));
+            case REDIRECT ->
+                behind(
+                        workspace,
+                        promotion,
+                        period,
+                        Behind.saw(Overviews.redirect(own).map(Page::id)));
+            case OFFER -> behind(workspace, promotion, period, Behind.sentOn());
+            case SALES -> behind(workspace, promotion, period, Behind.bought());
         };
     }
 
-    private static List<PageId> ids(Optional<Page> page) {
-        return page.map(one -> List.of(one.id())).orElse(List.of());
+    private List<ListedClick> behind(WorkspaceId workspace, PromotionId promotion, LastDays period, Behind behind) {
+        return clicks.these(workspace, figures.behind(workspace, promotion, period.period(), behind, ClickBook.LIST));
     }
 
     /** The filter's bench: what was kept out, and why; own clicks and those taken out by hand can be put back. */
@@ -229,9 +227,7 @@ class PromotionController {
         model.addAttribute("standings", List.of(Standing.OWN, Standing.FILTERED, Standing.TAKEN_OUT, Standing.COUNTED));
         model.addAttribute("most", ClickBook.LIST);
         model.addAttribute(
-                "clicks",
-                clicks.standing(
-                        member.workspace(), promotion, period(member, days).from(), shown));
+                "clicks", behind(member.workspace(), promotion, period(member, days), Behind.standing(shown)));
         addLinks(member, promotion, model);
         return "trails/filter";
     }

@@ -100,7 +100,21 @@ class PlugPulledTest {
                 .atMost(Duration.ofSeconds(20))
                 .untilAsserted(
                         () -> assertThat(back.get(mail).body()).contains("%,d of %,d".formatted(PEOPLE, PEOPLE)));
+        // Whatever the follower was killed in: once all is packed, the sheets hold each click once.
+        Awaitility.await()
+                .atMost(Duration.ofSeconds(60))
+                .until(() -> count("select count(*) from visit_work") + count("select count(*) from visit") == 0);
+        assertThat(count("select sum(visits) from day_sheet")).isEqualTo(count("select count(*) from click"));
         program.stop();
+    }
+
+    private static long count(String question) throws SQLException {
+        try (var connection = DriverManager.getConnection(TestDatabase.url("plug"), "ferret", TestDatabase.password());
+                var statement = connection.createStatement();
+                var rows = statement.executeQuery(question)) {
+            rows.next();
+            return rows.getLong(1);
+        }
     }
 
     /** Visitors who click as fast as they are answered. */

@@ -87,7 +87,7 @@ class LeadsTest extends AppTest {
     }
 
     private Map<String, String> answersOn(PromotionId promotion) {
-        return leads.ofPromotion(trail.workspace(), promotion).getFirst().answers();
+        return leads.ofPromotion(trail.workspace(), promotion, 0).getFirst().answers();
     }
 
     @Test

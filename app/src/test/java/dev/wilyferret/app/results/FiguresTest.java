@@ -8,16 +8,27 @@ import dev.wilyferret.app.clicks.ClickLog;
 import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.leads.Lead;
+import dev.wilyferret.app.leads.Leads;
+import dev.wilyferret.app.people.Joining;
+import dev.wilyferret.app.people.Subscriber;
+import dev.wilyferret.app.shelf.Bonuses;
+import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.figures.Behind;
 import dev.wilyferret.core.figures.ClickCounts;
+import dev.wilyferret.core.figures.Leg;
 import dev.wilyferret.core.figures.Period;
 import dev.wilyferret.core.figures.Station;
 import dev.wilyferret.core.figures.Tally;
+import dev.wilyferret.core.id.BonusId;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.EventId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.VisitorId;
+import dev.wilyferret.core.people.EmailAddress;
 import dev.wilyferret.core.visit.Arrival;
 import dev.wilyferret.core.visit.Headers;
 import dev.wilyferret.core.visit.Parameters;
@@ -26,7 +37,9 @@ import dev.wilyferret.core.visit.Verdict;
 import java.sql.Timestamp;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.time.ZoneId;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
@@ -59,10 +72,22 @@ class FiguresTest extends AppTest {
     private Figures figures;
 
     @Autowired
+    private Leads leads;
+
+    @Autowired
+    private Bonuses bonuses;
+
+    @Autowired
     private Making making;
 
     @Autowired
     private Follower follower;
+
+    @Autowired
+    private Audit audit;
+
+    @Autowired
+    private Workspaces workspaces;
 
     @Autowired
     private FigureStore store;
@@ -344,5 +369,166 @@ class FiguresTest extends AppTest {
                                         .list())
                                 .containsExactly(2));
         assertThat(shown(Period.EVER).clicks().counted()).isEqualTo(1);
+    }
+
+    /** What a person does later is told of the visit that brought them. */
+    @Test
+    void whatIsHandedOutBelongsToTheVisitOfTheOptIn() {
+        List<SiteEvent.Click> clicks = new ArrayList<>();
+        log.append(visit(new Random(12), clock.instant(), clicks).subList(0, 1));
+        book.rule(trail.workspace(), clicks.getFirst().id(), true);
+        Subscriber one = leads.keep(
+                        trail.workspace(),
+                        new Lead(
+                                UUID.randomUUID(),
+                                trail.promotion().id(),
+                                trail.bridge().id(),
+                                clicks.getFirst().id(),
+                                "ines@a.example",
+                                Map.of(),
+                                "",
+                                "",
+                                Optional.empty(),
+                                "",
+                                clock.instant()),
+                        Optional.of(scenario.list(trail.workspace(), false)),
+                        Joining.plain(new EmailAddress("ines@a.example"), "", ""))
+                .orElseThrow();
+        BonusId bonus = new BonusId(UUID.randomUUID());
+        clock.pass(Duration.ofMinutes(5));
+        bonuses.fetch(trail.workspace(), bonus, one.id());
+        followed();
+        Tally tally = figures.of(trail.workspace(), trail.promotion().id(), Period.EVER);
+        assertThat(tally.stations())
+                .containsExactlyInAnyOrder(
+                        new Station.OptIn(trail.bridge().id()), new Station.Confirmed(), new Station.HandedOut(bonus));
+        assertThat(tally.visitors(
+                        leg -> leg.equals(new Leg(Optional.of(new Station.Confirmed()), new Station.HandedOut(bonus)))))
+                .isEqualTo(1);
+        assertThat(figures.behind(
+                        trail.workspace(),
+                        trail.promotion().id(),
+                        Period.EVER,
+                        Behind.reached(new Station.HandedOut(bonus)::equals),
+                        10))
+                .containsExactly(clicks.getFirst().id());
+    }
+
+    private void someDays(int days) {
+        Random random = new Random(13);
+        List<SiteEvent> events = new ArrayList<>();
+        for (int day = 0; day < days; day++) {
+            for (int i = 0; i < 5; i++) {
+                events.addAll(visit(random, clock.instant().minus(Duration.ofDays(day)), new ArrayList<>()));
+            }
+        }
+        log.append(events);
+    }
+
+    private void awaitWhole() {
+        await().atMost(Duration.ofSeconds(30))
+                .until(() -> figures.percentMadeAnew(trail.workspace()).isEmpty()
+                        && figures.percentMade(trail.workspace()).isEmpty());
+        followed();
+    }
+
+    @Test
+    void whatCameWhileNobodyFollowedIsToldLater() {
+        someDays(2);
+        followed();
+        follower.stop();
+        someDays(3);
+        clock.pass(Duration.ofHours(1));
+        assertThat(figures.waiting(trail.workspace())).isPositive();
+        assertThat(owner(trail.stage()).get("/settings/figures").body()).contains("wait to be counted");
+        follower.start();
+        followed();
+        assertThat(shown(Period.EVER)).isEqualTo(recount(Period.EVER));
+        assertThat(shown(Period.EVER).clicks().raw()).isEqualTo(25);
+    }
+
+    /** As a restart of the database does, for whoever is connected. */
+    @Test
+    void aMakingThatLosesItsDatabaseGoesOn() {
+        someDays(40);
+        followed();
+        transaction.executeWithoutResult(status -> making.beginAnew(trail.workspace()));
+        for (int cut = 0; cut < 3; cut++) {
+            try {
+                sql.sql(
+                                "select count(pg_terminate_backend(pid)) from pg_stat_activity where datname = current_database()"
+                                        + " and pid <> pg_backend_pid()")
+                        .query(Long.class)
+                        .single();
+            } catch (RuntimeException itselfCut) {
+                // Another one's turn.
+            }
+        }
+        awaitWhole();
+        assertThat(shown(Period.EVER)).isEqualTo(recount(Period.EVER));
+        assertThat(shown(Period.EVER).clicks().raw()).isEqualTo(200);
+    }
+
+    /** A visit late in the evening lies on another day where clocks are set otherwise. */
+    @Test
+    void anotherTimeZoneOfTheWorkspaceShowsItsOwnDays() {
+        Workspace workspace = workspaces.get(trail.workspace());
+        log.append(visit(
+                new Random(14),
+                clock.instant()
+                        .atZone(ZoneOffset.UTC)
+                        .toLocalDate()
+                        .atStartOfDay(ZoneOffset.UTC)
+                        .toInstant()
+                        .minusSeconds(600),
+                new ArrayList<>()));
+        followed();
+        for (String zone : List.of("Pacific/Kiritimati", "America/St_Johns", "Asia/Kathmandu", "UTC")) {
+            Workspace other = new Workspace(
+                    workspace.id(),
+                    workspace.name(),
+                    workspace.currency(),
+                    ZoneId.of(zone),
+                    workspace.legal(),
+                    workspace.files());
+            workspaces.describe(other);
+            Period today = Period.last(
+                    1, clock.instant(), workspaces.get(trail.workspace()).zone());
+            assertThat(shown(today)).as(zone).isEqualTo(recount(today));
+            String traffic = owner(trail.stage())
+                    .get("/promotions/" + trail.promotion().id() + "?days=1")
+                    .body();
+            assertThat(traffic).as(zone).contains(shown(today).clicks().raw() == 1 ? ">1<" : ">0<");
+        }
+        assertThat(shown(Period.last(1, clock.instant(), ZoneOffset.UTC))
+                        .clicks()
+                        .raw())
+                .isZero();
+        assertThat(shown(Period.last(1, clock.instant(), ZoneId.of("Pacific/Kiritimati")))
+                        .clicks()
+                        .raw())
+                .isEqualTo(1);
+    }
+
+    /** Sheets that are gone, or say something else, are found and made again; nobody has to know of it. */
+    @Test
+    void whatDiffersFromTheLogIsFoundAndMadeAgain() {
+        someDays(6);
+        followed();
+        clock.pass(Duration.ofMinutes(1));
+        packed();
+        assertThat(audit.next(trail.workspace())).isEqualTo(Optional.of(true));
+        sql.sql("delete from day_sheet where workspace_id = :workspace and day < :today")
+                .param("workspace", trail.workspace().value())
+                .param(
+                        "today",
+                        LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC).minusDays(2))
+                .update();
+        assertThat(shown(Period.EVER)).isNotEqualTo(recount(Period.EVER));
+        await().atMost(Duration.ofSeconds(20))
+                .until(() -> audit.next(trail.workspace()).equals(Optional.of(false)));
+        awaitWhole();
+        assertThat(shown(Period.EVER)).isEqualTo(recount(Period.EVER));
+        assertThat(owner(trail.stage()).get("/settings/figures").body()).contains("differed from the log");
     }
 }

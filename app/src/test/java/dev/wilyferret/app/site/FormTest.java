@@ -133,7 +133,7 @@ class FormTest extends AppTest {
     }
 
     private Lead lead() {
-        return leads.ofPromotion(trail.workspace(), trail.promotion().id()).getFirst();
+        return leads.ofPromotion(trail.workspace(), trail.promotion().id(), 0).getFirst();
     }
 
     @Test
@@ -166,7 +166,8 @@ class FormTest extends AppTest {
         assertThat(ShortId.of(lead().click()))
                 .isEqualTo(guest.cookie("wf_c").orElseThrow().split("\\.")[0]);
         guest.post(optIn(), "email", "INES@kelderhoek.example", "first_name", "Ines", "v", view);
-        assertThat(leads.ofPromotion(trail.workspace(), trail.promotion().id())).hasSize(1);
+        assertThat(leads.ofPromotion(trail.workspace(), trail.promotion().id(), 0))
+                .hasSize(1);
     }
 
     @Test
@@ -202,7 +203,8 @@ class FormTest extends AppTest {
         assertThat(answer.statusCode()).isEqualTo(422);
         assertThat(answer.body()).contains(message).doesNotContain("<script>alert");
         assertThat(answer.body()).contains("value=\"" + email + "\"");
-        assertThat(leads.ofPromotion(trail.workspace(), trail.promotion().id())).isEmpty();
+        assertThat(leads.ofPromotion(trail.workspace(), trail.promotion().id(), 0))
+                .isEmpty();
     }
 
     @Test
@@ -364,7 +366,9 @@ class FormTest extends AppTest {
                 assertThat(one.get()).isEqualTo(303);
             }
         }
-        assertThat(leads.ofPromotion(trail.workspace(), trail.promotion().id())).hasSize(250);
+        assertThat(leads.ofPromotion(trail.workspace(), trail.promotion().id(), 1))
+                .as("the second page of 250")
+                .hasSize(50);
     }
 
     @Test

@@ -19,8 +19,12 @@ import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.people.MailList;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
+import dev.wilyferret.app.results.Figures;
 import dev.wilyferret.app.sales.Sale;
 import dev.wilyferret.app.sales.Sales;
+import dev.wilyferret.core.figures.Period;
+import dev.wilyferret.core.figures.Station;
+import dev.wilyferret.core.figures.Tally;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.page.Block;
@@ -33,6 +37,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.BeforeEach;
@@ -55,6 +60,9 @@ class GrowAListStory extends BrowserTest {
 
     private PostBox post;
     private String ines = "";
+
+    @Autowired
+    private Figures figures;
 
     @BeforeEach
     void begin() {
@@ -169,6 +177,14 @@ class GrowAListStory extends BrowserTest {
         at(page, "/people/outbox");
         assertThat(page.locator("tbody tr")).hasCount(3);
         inOrder(page);
+        followed();
+        Set<Station> stations =
+                Tally.sum(figures.of(stage.id(), Period.EVER).values()).stations();
+        assertThat(stations)
+                .as("all of it is told of the visit that brought her")
+                .hasAtLeastOneElementOfType(Station.OptIn.class)
+                .hasAtLeastOneElementOfType(Station.Confirmed.class)
+                .hasAtLeastOneElementOfType(Station.Mail.class);
     }
 
     /** Finds a letter in the stand-in's inbox and presses a link in it. */

@@ -2,13 +2,17 @@ package dev.wilyferret.core.figures;
 
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
-import java.io.DataInputStream;
 import java.io.DataOutputStream;
 import java.io.IOException;
+import java.nio.BufferUnderflowException;
+import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Function;
 import java.util.zip.Deflater;
 import java.util.zip.DeflaterOutputStream;
+import java.util.zip.Inflater;
 import java.util.zip.InflaterInputStream;
 
 /** Numbers and texts in few bytes: base 128 with a bit for "more", then deflated (RFC 1951). */
@@ -22,8 +26,59 @@ final class Packed {
         void to(DataOutputStream out) throws IOException;
     }
 
-    interface Reading<T> {
-        T from(DataInputStream in) throws IOException;
+    /** Bytes on their way in. A sheet has a million of them, so each costs as little as it can. */
+    static final class Bytes {
+
+        private final ByteBuffer bytes;
+
+        private Bytes(byte[] all) {
+            bytes = ByteBuffer.wrap(all);
+        }
+
+        int number() {
+            int number = 0;
+            for (int shift = 0; ; shift += 7) {
+                byte part = bytes.get();
+                number |= (part & 0x7f) << shift;
+                if (part >= 0) {
+                    return number;
+                }
+            }
+        }
+
+        int[] numbers() {
+            int[] numbers = new int[number()];
+            for (int i = 0; i < numbers.length; i++) {
+                numbers[i] = number();
+            }
+            return numbers;
+        }
+
+        int[] deltas() {
+            int[] numbers = new int[number()];
+            int before = 0;
+            for (int i = 0; i < numbers.length; i++) {
+                int step = number();
+                before += step >>> 1 ^ -(step & 1);
+                numbers[i] = before;
+            }
+            return numbers;
+        }
+
+        List<String> texts() {
+            int count = number();
+            List<String> texts = new ArrayList<>(count);
+            for (int i = 0; i < count; i++) {
+                byte[] text = new byte[number()];
+                bytes.get(text);
+                texts.add(new String(text, StandardCharsets.UTF_8));
+            }
+            return texts;
+        }
+
+        long whole() {
+            return bytes.getLong();
+        }
     }
 
     static byte[] write(Writing writing) {
@@ -40,11 +95,11 @@ final class Packed {
         return bytes.toByteArray();
     }
 
-    static <T> T read(byte[] bytes, Reading<T> reading) {
-        try (DataInputStream in = new DataInputStream(
-                new java.io.BufferedInputStream(new InflaterInputStream(new ByteArrayInputStream(bytes)), BUFFER))) {
-            return reading.from(in);
-        } catch (IOException cut) {
+    static <T> T read(byte[] bytes, Function<Bytes, T> reading) {
+        try (InflaterInputStream in =
+                new InflaterInputStream(new ByteArrayInputStream(bytes), new Inflater(), BUFFER)) {
+            return reading.apply(new Bytes(in.readAllBytes()));
+        } catch (IOException | BufferUnderflowException cut) {
             throw new IllegalArgumentException("%d packed bytes break off.".formatted(bytes.length), cut);
         }
     }
@@ -54,14 +109,6 @@ final class Packed {
         for (int number : numbers) {
             number(number, out);
         }
-    }
-
-    static int[] numbers(DataInputStream in) throws IOException {
-        int[] numbers = new int[number(in)];
-        for (int i = 0; i < numbers.length; i++) {
-            numbers[i] = number(in);
-        }
-        return numbers;
     }
 
     /** Numbers that lie close to the one before, as their differences. */
@@ -75,50 +122,21 @@ final class Packed {
         }
     }
 
-    static int[] deltas(DataInputStream in) throws IOException {
-        int[] numbers = new int[number(in)];
-        int before = 0;
-        for (int i = 0; i < numbers.length; i++) {
-            int step = number(in);
-            before += step >>> 1 ^ -(step & 1);
-            numbers[i] = before;
-        }
-        return numbers;
-    }
-
     static void texts(List<String> texts, DataOutputStream out) throws IOException {
         number(texts.size(), out);
         for (String text : texts) {
-            out.writeUTF(text);
+            byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
+            number(bytes.length, out);
+            out.write(bytes);
         }
     }
 
-    static List<String> texts(DataInputStream in) throws IOException {
-        int count = number(in);
-        List<String> texts = new ArrayList<>(count);
-        for (int i = 0; i < count; i++) {
-            texts.add(in.readUTF());
-        }
-        return texts;
-    }
-
-    private static void number(int number, DataOutputStream out) throws IOException {
+    static void number(int number, DataOutputStream out) throws IOException {
         int left = number;
         while ((left & ~0x7f) != 0) {
             out.writeByte(left & 0x7f | 0x80);
             left >>>= 7;
         }
         out.writeByte(left);
-    }
-
-    private static int number(DataInputStream in) throws IOException {
-        int number = 0;
-        for (int shift = 0; ; shift += 7) {
-            int part = in.readUnsignedByte();
-            number |= (part & 0x7f) << shift;
-            if (part < 0x80) {
-                return number;
-            }
-        }
     }
 }

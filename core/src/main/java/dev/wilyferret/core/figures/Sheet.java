@@ -6,12 +6,12 @@ import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.sale.SaleState;
 import dev.wilyferret.core.sale.Sold;
 import dev.wilyferret.core.visit.Standing;
-import java.io.DataInputStream;
 import java.io.DataOutputStream;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.EnumMap;
@@ -19,10 +19,12 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
 import java.util.function.IntPredicate;
+import org.jspecify.annotations.Nullable;
 import org.roaringbitmap.RoaringBitmap;
 
 /**
@@ -45,6 +47,7 @@ public final class Sheet {
     private final Map<Dimension, Column<String>> traits;
     private final Column<List<Leg>> paths;
     private final Map<Integer, More> more;
+    private final BitSet apartRows = new BitSet();
 
     /** One number a row, and what the numbers stand for. */
     private record Column<V>(int[] numbers, List<V> values) {
@@ -75,6 +78,7 @@ public final class Sheet {
         this.traits = traits;
         this.paths = paths;
         this.more = more;
+        more.keySet().forEach(apartRows::set);
     }
 
     /** @param visits each click once */
@@ -169,8 +173,20 @@ public final class Sheet {
         return new ClickId(new UUID(clicks.getLong(row * ID_BYTES), clicks.getLong(row * ID_BYTES + Long.BYTES)));
     }
 
-    private String trait(Dimension dimension, int row) {
-        return traits.get(dimension).at(row);
+    /** The clicks behind a figure, the latest first. */
+    public List<ClickId> behind(Behind behind, Instant from, Instant until, Set<ClickId> without, int most) {
+        IntPredicate chosen = chosen(from, until, without);
+        boolean[] went = new boolean[paths.values.size()];
+        for (int path = 0; path < went.length; path++) {
+            went[path] = behind.holds(paths.values.get(path));
+        }
+        List<ClickId> clicks = new ArrayList<>();
+        for (int row = size() - 1; row >= 0 && clicks.size() < most; row--) {
+            if (STANDINGS[standings[row]] == behind.standing() && went[paths.numbers[row]] && chosen.test(row)) {
+                clicks.add(click(row));
+            }
+        }
+        return clicks;
     }
 
     /** What all its visits add up to. */
@@ -207,22 +223,42 @@ public final class Sheet {
         return all.tally();
     }
 
-    /** The same, told apart by what their visits have of some dimensions, in their order; empty where it is not known. */
+    /** The same of all its visits, told apart by what they have of some dimensions, in their order; empty where it is not known. */
+    public Map<List<String>, Tally> by(List<Dimension> dimensions) {
+        return by(dimensions, row -> true);
+    }
+
+    /** The same of some of its visits. */
     public Map<List<String>, Tally> by(List<Dimension> dimensions, Instant from, Instant until, Set<ClickId> without) {
-        IntPredicate chosen = chosen(from, until, without);
-        Map<List<String>, Group> groups = new HashMap<>();
+        return by(dimensions, chosen(from, until, without));
+    }
+
+    private Map<List<String>, Tally> by(List<Dimension> dimensions, IntPredicate chosen) {
+        List<Column<String>> columns = dimensions.stream().map(traits::get).toList();
+        Map<Long, Group> groups = new HashMap<>();
         for (int row = 0; row < size(); row++) {
             if (chosen.test(row)) {
-                int one = row;
-                List<String> key = dimensions.stream()
-                        .map(dimension -> trait(dimension, one))
-                        .toList();
+                long key = 0;
+                for (Column<String> column : columns) {
+                    key = Math.addExact(Math.multiplyExact(key, column.values.size()), column.numbers[row]);
+                }
                 groups.computeIfAbsent(key, fresh -> new Group()).add(row);
             }
         }
         Map<List<String>, Tally> tallies = new HashMap<>();
-        groups.forEach((key, group) -> tallies.put(key, group.tally()));
+        groups.forEach((key, group) -> tallies.put(values(columns, key), group.tally()));
         return tallies;
+    }
+
+    /** The values a key is made of. */
+    private static List<String> values(List<Column<String>> columns, long key) {
+        List<String> values = new ArrayList<>(columns.size());
+        long left = key;
+        for (Column<String> column : columns.reversed()) {
+            values.add(column.values.get((int) (left % column.values.size())));
+            left /= column.values.size();
+        }
+        return values.reversed();
     }
 
     /** Rows on their way to a tally: visitors are gathered by path first, so that each is put into one set only. */
@@ -231,15 +267,19 @@ public final class Sheet {
         private final Tally.Adder adder = new Tally.Adder();
         private final Column<String> links = traits.get(Dimension.LINK);
         private final int[][] clicks = new int[STANDINGS.length][links.values.size()];
-        private final Map<Integer, RoaringBitmap> byPath = new HashMap<>();
+        private final @Nullable RoaringBitmap[] byPath = new RoaringBitmap[paths.values.size()];
 
         void add(int row) {
             clicks[standings[row]][links.numbers[row]]++;
             if (STANDINGS[standings[row]] == Standing.COUNTED) {
-                byPath.computeIfAbsent(paths.numbers[row], fresh -> new RoaringBitmap())
-                        .add(visitors[row]);
-                More apart = more.get(row);
-                if (apart != null) {
+                RoaringBitmap who = byPath[paths.numbers[row]];
+                if (who == null) {
+                    who = new RoaringBitmap();
+                    byPath[paths.numbers[row]] = who;
+                }
+                who.add(visitors[row]);
+                if (apartRows.get(row)) {
+                    More apart = Objects.requireNonNull(more.get(row));
                     adder.optIns(apart.optIns, apart.confirmed);
                     apart.sold.forEach(adder::sold);
                 }
@@ -255,7 +295,12 @@ public final class Sheet {
                     }
                 }
             }
-            byPath.forEach((path, who) -> adder.went(paths.values.get(path), who));
+            for (int path = 0; path < byPath.length; path++) {
+                RoaringBitmap who = byPath[path];
+                if (who != null) {
+                    adder.went(paths.values.get(path), who);
+                }
+            }
             return adder.made();
         }
     }
@@ -286,15 +331,15 @@ public final class Sheet {
     }
 
     private void writeMore(DataOutputStream out) throws IOException {
-        out.writeInt(more.size());
+        Packed.number(more.size(), out);
         for (Map.Entry<Integer, More> row : more.entrySet()) {
             More apart = row.getValue();
-            out.writeInt(row.getKey());
-            out.writeInt(apart.optIns);
-            out.writeInt(apart.confirmed);
-            out.writeInt(apart.sold.size());
+            Packed.number(row.getKey(), out);
+            Packed.number(apart.optIns, out);
+            Packed.number(apart.confirmed, out);
+            Packed.number(apart.sold.size(), out);
             for (Sold sold : apart.sold) {
-                out.writeByte(sold.state().ordinal());
+                Packed.number(sold.state().ordinal(), out);
                 out.writeLong(sold.commission());
                 out.writeLong(sold.refunded());
                 out.writeLong(sold.order());
@@ -305,16 +350,16 @@ public final class Sheet {
     /** @param clicks empty if they are not needed: to learn the tally of the whole */
     public static Sheet read(PromotionId promotion, byte[] columns, byte[] clicks) {
         return Packed.read(columns, in -> {
-            int[] visitors = Packed.deltas(in);
-            int[] standings = Packed.numbers(in);
+            int[] visitors = in.deltas();
+            int[] standings = in.numbers();
             Map<Dimension, Column<String>> traits = new EnumMap<>(Dimension.class);
             for (Dimension dimension : DIMENSIONS) {
-                List<String> values = Packed.texts(in);
-                traits.put(dimension, new Column<>(Packed.numbers(in), values));
+                List<String> values = in.texts();
+                traits.put(dimension, new Column<>(in.numbers(), values));
             }
-            List<Leg> legs = Packed.texts(in).stream().map(Leg::read).toList();
-            List<List<Leg>> paths = paths(legs, Packed.numbers(in), Packed.numbers(in));
-            int[] path = Packed.numbers(in);
+            List<Leg> legs = in.texts().stream().map(Leg::read).toList();
+            List<List<Leg>> paths = paths(legs, in.numbers(), in.numbers());
+            int[] path = in.numbers();
             return new Sheet(
                     promotion,
                     ByteBuffer.wrap(clicks),
@@ -339,16 +384,16 @@ public final class Sheet {
         return paths;
     }
 
-    private static Map<Integer, More> readMore(DataInputStream in) throws IOException {
+    private static Map<Integer, More> readMore(Packed.Bytes in) {
         Map<Integer, More> more = new TreeMap<>();
-        int count = in.readInt();
+        int count = in.number();
         for (int i = 0; i < count; i++) {
-            int row = in.readInt();
-            int optIns = in.readInt();
-            int confirmed = in.readInt();
+            int row = in.number();
+            int optIns = in.number();
+            int confirmed = in.number();
             List<Sold> sold = new ArrayList<>();
-            for (int sales = in.readInt(); sales > 0; sales--) {
-                sold.add(new Sold(STATES[in.readByte()], in.readLong(), in.readLong(), in.readLong()));
+            for (int sales = in.number(); sales > 0; sales--) {
+                sold.add(new Sold(STATES[in.number()], in.whole(), in.whole(), in.whole()));
             }
             more.put(row, new More(optIns, confirmed, List.copyOf(sold)));
         }

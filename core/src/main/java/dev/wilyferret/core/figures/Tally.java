@@ -52,6 +52,15 @@ public final class Tally {
                     counted + other.counted, own + other.own, filtered + other.filtered, takenOut + other.takenOut);
         }
 
+        long standing(Standing standing) {
+            return switch (standing) {
+                case COUNTED -> counted;
+                case OWN -> own;
+                case FILTERED -> filtered;
+                case TAKEN_OUT -> takenOut;
+            };
+        }
+
         public long raw() {
             return counted + own + filtered + takenOut;
         }
@@ -163,6 +172,12 @@ public final class Tally {
     /** How many visitors reached a station. */
     public long reached(Station station) {
         return visitors(leg -> leg.to().equals(station));
+    }
+
+    /** Whether a visit behind a figure can be in it. */
+    public boolean has(Behind behind) {
+        return clicks.values().stream().anyMatch(link -> link.standing(behind.standing()) > 0)
+                && behind.holds(legs.keySet());
     }
 
     /** How many visitors went one of some legs. */

@@ -163,6 +163,11 @@ public record Visit(
                 Dimension.CONTENT, tags.content());
     }
 
+    /** Whether it is behind a figure. */
+    public boolean is(Behind behind) {
+        return behind.holds(this);
+    }
+
     public Instant at() {
         return UuidV7.momentOf(click.value());
     }

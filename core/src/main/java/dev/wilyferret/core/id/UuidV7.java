@@ -56,6 +56,11 @@ public final class UuidV7 {
         return Instant.ofEpochMilli(id.getMostSignificantBits() >>> 16);
     }
 
+    /** Below every id of a moment and later, and above all earlier ones, as the database orders them. */
+    public static UUID first(Instant moment) {
+        return new UUID(moment.toEpochMilli() << 16, 0);
+    }
+
     private static UUID of(long millis, long first, long second) {
         long high = (millis << 16) | 0x7000L | (first & 0x0FFFL);
         return new UUID(high, (second & 0x3FFF_FFFF_FFFF_FFFFL) | VARIANT);

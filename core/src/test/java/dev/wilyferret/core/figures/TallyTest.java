@@ -14,6 +14,7 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -150,12 +151,47 @@ class TallyTest {
         Sheet sheet = again(Sheet.of(Visits.PROMOTION, all));
         Map<List<String>, Tally> parts =
                 sheet.by(List.of(Dimension.COUNTRY, Dimension.SOURCE), Instant.MIN, Instant.MAX, Set.of());
+        assertThat(sheet.by(List.of(Dimension.COUNTRY, Dimension.SOURCE)))
+                .as("without asking when")
+                .isEqualTo(parts);
         assertThat(Tally.sum(parts.values())).isEqualTo(Tally.of(all));
         parts.forEach((key, tally) -> assertThat(tally)
                 .isEqualTo(Tally.of(all.stream()
                         .filter(visit -> List.of(visit.trait(Dimension.COUNTRY), visit.trait(Dimension.SOURCE))
                                 .equals(key))
                         .toList())));
+    }
+
+    @Property
+    void theClicksBehindAFigureAreTheVisitsItCounts(@ForAll long seed) {
+        Visits made = new Visits(seed);
+        List<Visit> all = made.some(60);
+        Sheet sheet = again(Sheet.of(Visits.PROMOTION, all));
+        for (Behind behind : List.of(
+                Behind.standing(Standing.OWN),
+                Behind.standing(Standing.COUNTED),
+                Behind.reached(Visits.ON_REDIRECT::equals),
+                Behind.reached(Station.Sale.class::isInstance))) {
+            List<ClickId> expected = all.stream()
+                    .filter(visit -> visit.is(behind))
+                    .map(Visit::click)
+                    .sorted(Comparator.comparing(ClickId::value).reversed())
+                    .toList();
+            assertThat(sheet.behind(behind, Instant.MIN, Instant.MAX, Set.of(), 60))
+                    .isEqualTo(expected);
+            assertThat(sheet.behind(behind, Instant.MIN, Instant.MAX, Set.of(), 3))
+                    .isEqualTo(expected.subList(0, Math.min(3, expected.size())));
+            assertThat(sheet.tally().has(behind)).isEqualTo(!expected.isEmpty());
+        }
+        assertThat(sheet.behind(Behind.reached(Visits.OUT::equals), Instant.MIN, Instant.MAX, Set.of(), 60).stream()
+                        .map(click -> all.stream()
+                                .filter(visit -> visit.click().equals(click))
+                                .findFirst()
+                                .orElseThrow()
+                                .visitor())
+                        .distinct()
+                        .count())
+                .isEqualTo(sheet.tally().reached(Visits.OUT));
     }
 
     private static Sheet again(Sheet sheet) {
