@@ -67,7 +67,7 @@ public final class FiguresLoad {
         }
     }
 
-    private static void fill(Database database, long clicks) throws IOException, SQLException {
+    static void fill(Database database, long clicks) throws IOException, SQLException {
         long begun = System.nanoTime();
         try (InputStream script = FiguresLoad.class.getResourceAsStream("/past-clicks.sql")) {
             if (script == null) {

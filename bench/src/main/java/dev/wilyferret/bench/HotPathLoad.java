@@ -1,12 +1,22 @@
 package dev.wilyferret.bench;
 
 import dev.wilyferret.app.FerretApplication;
+import dev.wilyferret.app.results.Figures;
+import dev.wilyferret.core.figures.Dimension;
+import dev.wilyferret.core.figures.Period;
+import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.WorkspaceId;
 import java.io.IOException;
 import java.sql.SQLException;
+import java.time.Instant;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.springframework.boot.SpringApplication;
@@ -33,14 +43,73 @@ public final class HotPathLoad {
 
     private HotPathLoad() {}
 
+    /** @param args how many clicks of 90 days lie there already; then figures over all of them are asked for every second meanwhile */
     public static void main(String[] args) throws Exception {
+        long past = args.length > 0 ? Long.parseLong(args[0]) : 0;
         try (Database database = Database.start()) {
             ConfigurableApplicationContext app = start(database);
-            try {
+            try (Slices slices = new Slices(app.getBean(Figures.class))) {
+                if (past > 0) {
+                    FiguresLoad.fill(database, past);
+                    slices.askEverySecond(database);
+                }
                 measure(database);
+                slices.say();
             } finally {
                 app.close();
             }
+        }
+    }
+
+    /** Somebody who looks at 90 days by source and country, a second after the last answer at the latest. */
+    private static final class Slices implements AutoCloseable {
+
+        private final Figures figures;
+        private final ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor();
+        private final List<Long> millis = Collections.synchronizedList(new ArrayList<>());
+
+        Slices(Figures figures) {
+            this.figures = figures;
+        }
+
+        void askEverySecond(Database database) throws SQLException, InterruptedException {
+            WorkspaceId workspace = WorkspaceId.of(database.ask("select workspace_id::text from promotion limit 1"));
+            figures.countAnew(workspace);
+            while (figures.percentMadeAnew(workspace).isPresent()) {
+                Thread.sleep(200);
+            }
+            PromotionId promotion = PromotionId.of(database.ask(
+                    "select promotion_id from day_sheet group by promotion_id order by sum(visits) desc limit 1"));
+            clock.scheduleAtFixedRate(
+                    () -> {
+                        long begun = System.nanoTime();
+                        figures.of(
+                                workspace,
+                                promotion,
+                                Period.last(90, Instant.now(), ZoneId.of("Europe/Vienna")),
+                                List.of(Dimension.SOURCE, Dimension.COUNTRY));
+                        millis.add((System.nanoTime() - begun) / 1_000_000);
+                    },
+                    0,
+                    1,
+                    TimeUnit.SECONDS);
+        }
+
+        void say() {
+            if (!millis.isEmpty()) {
+                List<Long> sorted = millis.stream().sorted().toList();
+                System.out.printf(
+                        Locale.ROOT,
+                        "slices meanwhile %,d, median %,d ms, p95 %,d ms%n",
+                        sorted.size(),
+                        sorted.get(sorted.size() / 2),
+                        sorted.get(sorted.size() * 95 / 100));
+            }
+        }
+
+        @Override
+        public void close() {
+            clock.shutdownNow();
         }
     }
 

@@ -134,17 +134,25 @@ public class PastClicks {
                                 .map(OfferId::new));
     }
 
-    /** The clicks of a promotion on a UTC day, the first one first. */
+    /**
+     * Clicks of a promotion on a UTC day, in their order.
+     *
+     * @param after the one they come after; empty for the first
+     */
     @Transactional(readOnly = true)
-    public List<ClickId> of(WorkspaceId workspace, PromotionId promotion, LocalDate day) {
+    public List<ClickId> of(
+            WorkspaceId workspace, PromotionId promotion, LocalDate day, Optional<ClickId> after, int most) {
+        UUID before = after.map(ClickId::value).orElse(UuidV7.first(begin(day)));
         return sql.sql("""
                         select id from click where workspace_id = :workspace and promotion_id = :promotion
-                          and at >= :from and at < :until order by at, id
+                          and at >= :from and at < :until and id > :before order by at, id limit :most
                         """)
                 .param("workspace", workspace.value())
                 .param("promotion", promotion.value())
-                .param("from", Timestamp.from(begin(day)))
+                .param("from", Timestamp.from(UuidV7.momentOf(before)))
                 .param("until", Timestamp.from(begin(day.plusDays(1))))
+                .param("before", before)
+                .param("most", most)
                 .query((row, number) -> new ClickId(row.getObject("id", UUID.class)))
                 .list();
     }

@@ -134,11 +134,11 @@ class Audit {
     }
 
     private Tally recount(Generation shown, PromotionId promotion, LocalDate day) {
-        List<ClickId> all = clicks.of(shown.workspace(), promotion, day);
         Tally tally = Tally.NONE;
-        for (int from = 0; from < all.size(); from += AT_ONCE) {
-            List<ClickId> some = all.subList(from, Math.min(all.size(), from + AT_ONCE));
+        List<ClickId> some = clicks.of(shown.workspace(), promotion, day, Optional.empty(), AT_ONCE);
+        while (!some.isEmpty()) {
             tally = Tally.sum(List.of(tally, Tally.of(retelling.onlyRead(shown, some))));
+            some = clicks.of(shown.workspace(), promotion, day, Optional.of(some.getLast()), AT_ONCE);
         }
         return tally;
     }

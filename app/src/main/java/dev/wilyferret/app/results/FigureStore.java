@@ -14,7 +14,6 @@ import java.sql.Timestamp;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashSet;
@@ -25,6 +24,8 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.function.BiConsumer;
 import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
@@ -39,16 +40,41 @@ class FigureStore {
     static final String UNTOLD = "It cannot be told; the program's log says why.";
     static final String MISSING = "Its click is not in the log.";
 
-    /** The visits of a promotion and day that wait to be put into its sheet. */
-    record Marked(WorkspaceId workspace, int generation, PromotionId promotion, LocalDate day) {}
+    /** Below every click. */
+    static final UUID BEGINNING = new UUID(0, 0);
+
+    /** Where a sheet lies. */
+    record Place(WorkspaceId workspace, int generation, PromotionId promotion, LocalDate day, UUID part) {
+
+        /** Where a sheet that was cut off this one lies. */
+        Place from(ClickId first) {
+            return new Place(workspace, generation, promotion, day, first.value());
+        }
+    }
 
     /** A sheet by where it lies and which making of it. */
-    record Made(PromotionId promotion, LocalDate day, long made) {}
+    record Made(PromotionId promotion, LocalDate day, UUID part, long made) {
+
+        Place in(Generation shown) {
+            return new Place(shown.workspace(), shown.number(), promotion, day, part);
+        }
+    }
+
+    /** The last sheet of a day. */
+    record Last(int visits, ClickId click) {}
 
     private final JdbcClient sql;
+    private final int most;
 
-    FigureStore(JdbcClient sql) {
+    /** @param most visits a sheet has: one of that size is made again in a fraction of a second */
+    FigureStore(JdbcClient sql, @Value("${ferret.sheet-visits:30000}") int most) {
         this.sql = sql;
+        this.most = most;
+    }
+
+    /** The most visits a sheet has. */
+    int most() {
+        return most;
     }
 
     /** Whether this transaction is the one that may write. */
@@ -123,13 +149,35 @@ class FigureStore {
                 .update();
     }
 
+    /** A generation that had its time; its rows are left to {@link #sweep}. */
     void drop(WorkspaceId workspace, int generation) {
-        for (String table : List.of("day_sheet", "visit", "visitor_number", "figure_generation")) {
-            sql.sql("delete from %s where workspace_id = :workspace and generation = :generation".formatted(table))
-                    .param("workspace", workspace.value())
-                    .param("generation", generation)
-                    .update();
+        sql.sql("insert into figure_leftover (workspace_id, generation) values (:workspace, :generation)")
+                .param("workspace", workspace.value())
+                .param("generation", generation)
+                .update();
+        sql.sql("delete from figure_generation where workspace_id = :workspace and generation = :generation")
+                .param("workspace", workspace.value())
+                .param("generation", generation)
+                .update();
+    }
+
+    /** Throws some rows of generations away that had their time; false if there are none. */
+    boolean sweep(int some) {
+        if (sql.sql("select not exists (select 1 from figure_leftover)")
+                .query(Boolean.class)
+                .single()) {
+            return false;
         }
+        int swept = 0;
+        for (String table : List.of("visit", "day_sheet", "visitor_number")) {
+            if (swept == 0) {
+                swept = sql.sql("""
+                                delete from %1$s where ctid = any(array(select t.ctid from figure_leftover l
+                                  join %1$s t using (workspace_id, generation) limit :some))
+                                """.formatted(table)).param("some", some).update();
+            }
+        }
+        return swept > 0 || sql.sql("delete from figure_leftover").update() > 0;
     }
 
     /** The numbers of visitors; who has none gets the next one. */
@@ -168,7 +216,8 @@ class FigureStore {
 
     Map<VisitorId, Integer> known(WorkspaceId workspace, int generation, Collection<VisitorId> visitors) {
         Map<VisitorId, Integer> numbers = new HashMap<>();
-        // Each by itself: of a generation that is growing the database does not know how large it is, and would read all of it.
+        // Each by itself: of a generation that is growing the database does not know how large it is, and would read
+        // all of it.
         sql.sql("""
                         select v.id as visitor_id, n.number from unnest(cast(:visitors as uuid[])) v (id)
                         cross join lateral (select number from visitor_number where workspace_id = :workspace
@@ -247,68 +296,92 @@ class FigureStore {
      *
      * @param many so many, or a quarter of what is in the sheet if that is more, so that a sheet that grows fast is made again seldom
      */
-    Optional<Marked> marked(int many, Instant now, Duration quiet) {
+    Optional<Place> marked(int many, Instant now, Duration quiet) {
         return sql.sql("""
-                        select v.* from (
-                          select workspace_id, generation, promotion_id, day, count(*) as visits, max(told_at) as told_at
-                          from visit group by workspace_id, generation, promotion_id, day) v
-                        left join day_sheet s using (workspace_id, generation, promotion_id, day)
+                        select v.workspace_id, v.generation, v.promotion_id, v.day, s.part, count(*) as visits
+                        from visit v
                         join figure_generation g using (workspace_id, generation)
-                        where (v.visits >= greatest(:many, coalesce(s.visits, 0) / 4) or v.told_at < :before)
-                          and (g.made_from is null or v.day >= g.made_from)
-                        order by v.visits desc limit 1
+                        left join lateral (select part, visits from day_sheet d where d.workspace_id = v.workspace_id
+                          and d.generation = v.generation and d.promotion_id = v.promotion_id and d.day = v.day
+                          and d.part <= v.click_id order by part desc limit 1) s on true
+                        where g.made_from is null or v.day >= g.made_from
+                        group by v.workspace_id, v.generation, v.promotion_id, v.day, s.part, s.visits
+                        having count(*) >= greatest(:many, coalesce(s.visits, 0) / 4) or max(v.told_at) < :before
+                        order by count(*) desc limit 1
                         """)
                 .param("many", many)
                 .param("before", Timestamp.from(now.minus(quiet)))
-                .query((row, number) -> new Marked(
+                .query((row, number) -> new Place(
                         new WorkspaceId(row.getObject("workspace_id", UUID.class)),
                         row.getInt("generation"),
                         new PromotionId(row.getObject("promotion_id", UUID.class)),
-                        row.getObject("day", LocalDate.class)))
+                        row.getObject("day", LocalDate.class),
+                        Optional.ofNullable(row.getObject("part", UUID.class)).orElse(BEGINNING)))
                 .optional();
     }
 
     /** Takes the visits that lie beside a sheet away, to be put into it. */
-    List<Visit> takeAway(Marked marked) {
+    List<Visit> takeAway(Place at) {
         return sql.sql("""
                         delete from visit where workspace_id = :workspace and generation = :generation
-                          and promotion_id = :promotion and day = :day returning *
+                          and promotion_id = :promotion and day = :day and click_id >= :part
+                          and not exists (select 1 from day_sheet d where d.workspace_id = :workspace and d.generation = :generation
+                            and d.promotion_id = :promotion and d.day = :day and d.part > :part and d.part <= click_id)
+                        returning *
                         """)
-                .param("workspace", marked.workspace().value())
-                .param("generation", marked.generation())
-                .param("promotion", marked.promotion().value())
-                .param("day", marked.day())
+                .param("workspace", at.workspace.value())
+                .param("generation", at.generation)
+                .param("promotion", at.promotion.value())
+                .param("day", at.day)
+                .param("part", at.part)
                 .query(FigureStore::visit)
                 .list();
     }
 
-    Optional<Sheet> sheet(WorkspaceId workspace, int generation, PromotionId promotion, LocalDate day) {
+    Optional<Sheet> sheet(Place at) {
         return sql.sql("""
                         select columns, clicks from day_sheet where workspace_id = :workspace and generation = :generation
-                          and promotion_id = :promotion and day = :day
+                          and promotion_id = :promotion and day = :day and part = :part
                         """)
-                .param("workspace", workspace.value())
-                .param("generation", generation)
+                .param("workspace", at.workspace.value())
+                .param("generation", at.generation)
+                .param("promotion", at.promotion.value())
+                .param("day", at.day)
+                .param("part", at.part)
+                .query((row, number) -> Sheet.read(at.promotion, row.getBytes("columns"), row.getBytes("clicks")))
+                .optional();
+    }
+
+    /** The last sheet of a day there is. */
+    Optional<Last> last(Generation generation, PromotionId promotion, LocalDate day) {
+        return sql.sql("""
+                        select visits, lpad(encode(substring(clicks from octet_length(clicks) - 15), 'hex'), 32, '0')::uuid as click
+                        from day_sheet
+                        where workspace_id = :workspace and generation = :generation and promotion_id = :promotion and day = :day
+                        order by part desc limit 1
+                        """)
+                .param("workspace", generation.workspace().value())
+                .param("generation", generation.number())
                 .param("promotion", promotion.value())
                 .param("day", day)
-                .query((row, number) -> Sheet.read(promotion, row.getBytes("columns"), row.getBytes("clicks")))
+                .query((row, number) -> new Last(row.getInt("visits"), new ClickId(row.getObject("click", UUID.class))))
                 .optional();
     }
 
     /**
      * Hands over the sheets of some days, one after the other.
      *
-     * @param cut days of which not all visits matter; the sheets of all others come without their clicks
+     * @param cut those of which not all visits matter; all others come without their clicks
      */
     void sheets(
             Generation shown,
             PromotionId promotion,
             LocalDate first,
             LocalDate last,
-            Set<LocalDate> cut,
-            BiConsumer<LocalDate, Sheet> each) {
+            Set<Long> cut,
+            BiConsumer<Long, Sheet> each) {
         sql.sql("""
-                        select day, columns, case when day = any(cast(:cut as date[])) then clicks else '' end as clicks
+                        select made, columns, case when made = any(:cut) then clicks else '' end as clicks
                         from day_sheet where workspace_id = :workspace and generation = :generation
                           and promotion_id = :promotion and day between :first and :last
                         """)
@@ -317,25 +390,33 @@ class FigureStore {
                 .param("promotion", promotion.value())
                 .param("first", first)
                 .param("last", last)
-                .param("cut", texts(cut, LocalDate::toString))
+                .param("cut", cut.toArray(Long[]::new))
                 .query(row -> {
                     each.accept(
-                            row.getObject("day", LocalDate.class),
+                            row.getLong("made"),
                             Sheet.read(promotion, row.getBytes("columns"), row.getBytes("clicks")));
                 });
     }
 
-    void keep(Marked at, Sheet sheet) {
+    /** Keeps a sheet, cut into several if it is large. */
+    void keep(Place at, Sheet whole) {
+        List<Sheet> parts = whole.cut(most);
+        keepOne(at, parts.getFirst());
+        parts.stream().skip(1).forEach(part -> keepOne(at.from(part.firstClick()), part));
+    }
+
+    private void keepOne(Place at, Sheet sheet) {
         sql.sql("""
-                        insert into day_sheet (workspace_id, generation, promotion_id, day, visits, columns, clicks, tally)
-                        values (:workspace, :generation, :promotion, :day, :visits, :columns, :clicks, :tally)
-                        on conflict (workspace_id, generation, promotion_id, day) do update set made = default,
+                        insert into day_sheet (workspace_id, generation, promotion_id, day, part, visits, columns, clicks, tally)
+                        values (:workspace, :generation, :promotion, :day, :part, :visits, :columns, :clicks, :tally)
+                        on conflict (workspace_id, generation, promotion_id, day, part) do update set made = default,
                           visits = excluded.visits, columns = excluded.columns, clicks = excluded.clicks, tally = excluded.tally
                         """)
                 .param("workspace", at.workspace().value())
                 .param("generation", at.generation())
                 .param("promotion", at.promotion().value())
                 .param("day", at.day())
+                .param("part", at.part())
                 .param("visits", sheet.size())
                 .param("columns", sheet.columns())
                 .param("clicks", sheet.clicks())
@@ -346,7 +427,7 @@ class FigureStore {
     /** The sheets there are of some days. */
     List<Made> made(WorkspaceId workspace, int generation, LocalDate first, LocalDate last) {
         return sql.sql("""
-                        select promotion_id, day, made from day_sheet where workspace_id = :workspace and generation = :generation
+                        select promotion_id, day, part, made from day_sheet where workspace_id = :workspace and generation = :generation
                           and day between :first and :last
                         """)
                 .param("workspace", workspace.value())
@@ -356,31 +437,31 @@ class FigureStore {
                 .query((row, number) -> new Made(
                         new PromotionId(row.getObject("promotion_id", UUID.class)),
                         row.getObject("day", LocalDate.class),
+                        row.getObject("part", UUID.class),
                         row.getLong("made")))
                 .list();
     }
 
     /** What whole days add up to, packed, by the sheet they belong to. */
     Map<Made, byte[]> tallies(WorkspaceId workspace, int generation, Collection<Made> some) {
+        Map<Long, Made> byMaking = some.stream().collect(Collectors.toMap(Made::made, Function.identity()));
         Map<Made, byte[]> tallies = new HashMap<>();
-        List<Made> all = new ArrayList<>(some);
         sql.sql("""
-                        select s.promotion_id, s.day, s.made, s.tally from day_sheet s
-                        join unnest(cast(:promotions as uuid[]), cast(:days as date[])) w (promotion_id, day)
-                          on s.promotion_id = w.promotion_id and s.day = w.day
+                        select s.made, s.tally from day_sheet s
+                        join unnest(cast(:promotions as uuid[]), cast(:days as date[]), cast(:parts as uuid[])) w (promotion_id, day, part)
+                          using (promotion_id, day, part)
                         where s.workspace_id = :workspace and s.generation = :generation
                         """)
                 .param("workspace", workspace.value())
                 .param("generation", generation)
-                .param("promotions", texts(all, one -> one.promotion().toString()))
-                .param("days", texts(all, one -> one.day().toString()))
+                .param("promotions", texts(some, one -> one.promotion().toString()))
+                .param("days", texts(some, one -> one.day().toString()))
+                .param("parts", texts(some, one -> one.part().toString()))
                 .query(row -> {
-                    tallies.put(
-                            new Made(
-                                    new PromotionId(row.getObject("promotion_id", UUID.class)),
-                                    row.getObject("day", LocalDate.class),
-                                    row.getLong("made")),
-                            row.getBytes("tally"));
+                    Made made = byMaking.get(row.getLong("made"));
+                    if (made != null) {
+                        tallies.put(made, row.getBytes("tally"));
+                    }
                 });
         return tallies;
     }

@@ -14,11 +14,13 @@ import dev.wilyferret.core.figures.Visit;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.WorkspaceId;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -27,13 +29,12 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.NavigableMap;
-import java.util.NavigableSet;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.TreeSet;
+import java.util.UUID;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
@@ -49,14 +50,13 @@ public class Figures {
     private static final Duration PATIENCE = Duration.ofSeconds(2);
     private static final Duration LOOK_AGAIN = Duration.ofMillis(20);
 
-    private record Place(PromotionId promotion, LocalDate day) {
+    /** A sheet, or the part of it that lies between two moments. A sheet that is made again is another one. */
+    private record Part(long made, Instant from, Instant until) {
 
-        static Place of(Visit visit) {
-            return new Place(visit.promotion(), visit.day());
+        static Part whole(FigureStore.Made made) {
+            return new Part(made.made(), Instant.MIN, Instant.MAX);
         }
     }
-
-    private record Whole(WorkspaceId workspace, int generation, FigureStore.Made made) {}
 
     private record Cached(Tally tally, int bytes) {}
 
@@ -64,9 +64,9 @@ public class Figures {
     private final Making making;
     private final VisitWork work;
     private final Clock clock;
-    private final Cache<Whole, Cached> whole = Caffeine.newBuilder()
+    private final Cache<Part, Cached> kept = Caffeine.newBuilder()
             .maximumWeight(CACHED_BYTES)
-            .weigher((Whole key, Cached cached) -> cached.bytes + 200)
+            .weigher((Part key, Cached cached) -> cached.bytes + 200)
             .build();
 
     Figures(FigureStore store, Making making, VisitWork work, Clock clock) {
@@ -83,16 +83,15 @@ public class Figures {
         if (shown.isEmpty()) {
             return Map.of();
         }
-        Map<PromotionId, List<Tally>> parts = new HashMap<>();
-        gather(shown.get(), period, parts);
-        Map<PromotionId, Tally> tallies = new HashMap<>();
-        parts.forEach((promotion, all) -> tallies.put(promotion, Tally.sum(all)));
-        return tallies;
+        return gather(shown.get(), period, promotion -> true);
     }
 
     @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
     public Tally of(WorkspaceId workspace, PromotionId promotion, Period period) {
-        return of(workspace, period).getOrDefault(promotion, Tally.NONE);
+        return shown(workspace)
+                .flatMap(shown -> Optional.ofNullable(
+                        gather(shown, period, promotion::equals).get(promotion)))
+                .orElse(Tally.NONE);
     }
 
     /**
@@ -103,74 +102,78 @@ public class Figures {
             WorkspaceId workspace, PromotionId promotion, Period period, List<Dimension> dimensions) {
         Map<List<String>, List<Tally>> parts = new HashMap<>();
         shown(workspace).ifPresent(shown -> {
-            Map<LocalDate, List<Visit>> beside =
-                    store.beside(workspace, shown.number(), period.firstUtcDay(), period.lastUtcDay()).stream()
-                            .filter(visit -> visit.promotion().equals(promotion))
-                            .collect(Collectors.groupingBy(Visit::day));
-            Set<LocalDate> cut = new HashSet<>(beside.keySet());
-            Stream.of(period.firstUtcDay(), period.lastUtcDay())
-                    .filter(day -> !period.holds(day))
-                    .forEach(cut::add);
-            store.sheets(shown, promotion, period.firstUtcDay(), period.lastUtcDay(), cut, (day, sheet) -> {
-                Set<ClickId> without = beside.getOrDefault(day, List.of()).stream()
-                        .map(Visit::click)
-                        .collect(Collectors.toSet());
-                add(
-                        parts,
-                        cut.contains(day)
-                                ? sheet.by(dimensions, period.from(), period.until(), without)
-                                : sheet.by(dimensions));
-            });
-            List<Visit> changed = beside.values().stream()
-                    .flatMap(List::stream)
+            Sheets sheets = sheets(shown, period, promotion::equals);
+            Map<Long, Set<ClickId>> cut = sheets.cut.entrySet().stream()
+                    .collect(Collectors.toMap(one -> one.getKey().made(), Map.Entry::getValue));
+            store.sheets(
+                    shown,
+                    promotion,
+                    period.firstUtcDay(),
+                    period.lastUtcDay(),
+                    cut.keySet(),
+                    (made, sheet) -> add(
+                            parts,
+                            Optional.ofNullable(cut.get(made))
+                                    .map(without -> sheet.by(dimensions, period.from(), period.until(), without))
+                                    .orElseGet(() -> sheet.by(dimensions))));
+            List<Visit> changed = sheets.beside.stream()
                     .filter(visit -> period.holds(visit.at()))
                     .toList();
-            add(parts, Sheet.of(promotion, changed).by(dimensions, period.from(), period.until(), Set.of()));
+            add(parts, Sheet.of(promotion, changed).by(dimensions));
         });
         Map<List<String>, Tally> tallies = new HashMap<>();
         parts.forEach((key, all) -> tallies.put(key, Tally.sum(all)));
         return tallies;
     }
 
-    /** The clicks behind a figure of a promotion, the latest first. */
+    /**
+     * The clicks behind a figure of a promotion, the latest first.
+     *
+     * @param before only those before this one
+     */
     @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
-    public List<ClickId> behind(WorkspaceId workspace, PromotionId promotion, Period period, Behind behind, int most) {
+    public List<ClickId> behind(
+            WorkspaceId workspace,
+            PromotionId promotion,
+            Period period,
+            Behind behind,
+            Optional<ClickId> before,
+            int most) {
         return shown(workspace)
-                .map(shown -> behind(shown, promotion, period, behind, most))
+                .map(shown -> behind(shown, promotion, period, behind, before, most))
                 .orElse(List.of());
     }
 
-    private List<ClickId> behind(Generation shown, PromotionId promotion, Period period, Behind behind, int most) {
-        NavigableMap<LocalDate, List<Visit>> beside = new TreeMap<>();
-        for (Visit visit : store.beside(shown.workspace(), shown.number(), period.firstUtcDay(), period.lastUtcDay())) {
-            if (visit.promotion().equals(promotion)) {
-                beside.computeIfAbsent(visit.day(), fresh -> new ArrayList<>()).add(visit);
+    private List<ClickId> behind(
+            Generation shown, PromotionId promotion, Period period, Behind behind, Optional<ClickId> before, int most) {
+        Sheets sheets = sheets(shown, period, promotion::equals);
+        Map<LocalDate, List<Visit>> beside = sheets.beside.stream().collect(Collectors.groupingBy(Visit::day));
+        NavigableMap<LocalDate, NavigableMap<UUID, FigureStore.Made>> parts = new TreeMap<>();
+        beside.keySet().forEach(day -> parts.put(day, new TreeMap<>()));
+        wholeDays(shown, sheets.all).forEach((made, tally) -> {
+            if (tally.has(behind)) {
+                parts.computeIfAbsent(made.day(), fresh -> new TreeMap<>()).put(made.part(), made);
             }
-        }
-        List<FigureStore.Made> made =
-                store.made(shown.workspace(), shown.number(), period.firstUtcDay(), period.lastUtcDay()).stream()
-                        .filter(one -> one.promotion().equals(promotion))
-                        .toList();
-        Set<LocalDate> sheets = wholeDays(shown, made).entrySet().stream()
-                .filter(day -> day.getValue().has(behind))
-                .map(day -> day.getKey().day())
-                .collect(Collectors.toSet());
-        NavigableSet<LocalDate> days = new TreeSet<>(beside.keySet());
-        days.addAll(sheets);
+        });
         List<ClickId> clicks = new ArrayList<>();
-        for (LocalDate day : days.descendingSet()) {
-            List<Visit> changed = beside.getOrDefault(day, List.of());
+        LocalDate last = before.map(Figures::day).orElse(LocalDate.MAX);
+        for (Map.Entry<LocalDate, NavigableMap<UUID, FigureStore.Made>> day :
+                parts.headMap(last, true).descendingMap().entrySet()) {
             List<ClickId> ofDay = new ArrayList<>();
-            changed.stream()
+            for (FigureStore.Made part : day.getValue().descendingMap().values()) {
+                if (ofDay.size() < most) {
+                    Set<ClickId> without = sheets.cut.getOrDefault(part, Set.of());
+                    store.sheet(part.in(shown))
+                            .map(sheet -> sheet.behind(behind, period.from(), period.until(), before, without, most))
+                            .ifPresent(ofDay::addAll);
+                }
+            }
+            beside.getOrDefault(day.getKey(), List.of()).stream()
                     .filter(visit -> visit.is(behind) && period.holds(visit.at()))
                     .map(Visit::click)
+                    .filter(click -> before.isEmpty()
+                            || click.value().compareTo(before.get().value()) < 0)
                     .forEach(ofDay::add);
-            if (sheets.contains(day)) {
-                Set<ClickId> without = changed.stream().map(Visit::click).collect(Collectors.toSet());
-                store.sheet(shown.workspace(), shown.number(), promotion, day)
-                        .map(sheet -> sheet.behind(behind, period.from(), period.until(), without, most))
-                        .ifPresent(ofDay::addAll);
-            }
             ofDay.sort(Comparator.comparing(ClickId::value).reversed());
             clicks.addAll(ofDay);
             if (clicks.size() >= most) {
@@ -178,6 +181,10 @@ public class Figures {
             }
         }
         return clicks;
+    }
+
+    private static LocalDate day(ClickId click) {
+        return LocalDate.ofInstant(UuidV7.momentOf(click.value()), ZoneOffset.UTC);
     }
 
     /** Waits until what was just written about a click is in the figures, two seconds at most: who changes one looks at it next. */
@@ -233,32 +240,76 @@ public class Figures {
         return store.generations(workspace).stream().filter(Generation::shown).findFirst();
     }
 
-    private void gather(Generation shown, Period period, Map<PromotionId, List<Tally>> parts) {
+    /**
+     * The sheets of a period.
+     *
+     * @param cut those that do not count whole, with the clicks that stand elsewhere
+     * @param beside the visits that stand elsewhere
+     */
+    private record Sheets(List<FigureStore.Made> all, Map<FigureStore.Made, Set<ClickId>> cut, List<Visit> beside) {}
+
+    private Sheets sheets(Generation shown, Period period, Predicate<PromotionId> some) {
         LocalDate first = period.firstUtcDay();
         LocalDate last = period.lastUtcDay();
-        Map<Place, List<Visit>> beside = store.beside(shown.workspace(), shown.number(), first, last).stream()
-                .collect(Collectors.groupingBy(Place::of));
-        List<FigureStore.Made> asTheyAre = new ArrayList<>();
-        for (FigureStore.Made made : store.made(shown.workspace(), shown.number(), first, last)) {
-            Place place = new Place(made.promotion(), made.day());
-            if (period.holds(made.day()) && !beside.containsKey(place)) {
-                asTheyAre.add(made);
-            } else {
-                Set<ClickId> without = beside.getOrDefault(place, List.of()).stream()
-                        .map(Visit::click)
-                        .collect(Collectors.toSet());
-                store.sheet(shown.workspace(), shown.number(), made.promotion(), made.day())
-                        .map(sheet -> sheet.tally(period.from(), period.until(), without))
-                        .ifPresent(tally -> add(parts, made.promotion(), tally));
+        List<Visit> beside = store.beside(shown.workspace(), shown.number(), first, last).stream()
+                .filter(visit -> some.test(visit.promotion()))
+                .toList();
+        List<FigureStore.Made> all = store.made(shown.workspace(), shown.number(), first, last).stream()
+                .filter(made -> some.test(made.promotion()))
+                .toList();
+        Map<FigureStore.Made, Set<ClickId>> cut = new HashMap<>();
+        Map<PromotionId, Map<LocalDate, NavigableMap<UUID, FigureStore.Made>>> parts = new HashMap<>();
+        for (FigureStore.Made made : all) {
+            parts.computeIfAbsent(made.promotion(), fresh -> new HashMap<>())
+                    .computeIfAbsent(made.day(), fresh -> new TreeMap<>())
+                    .put(made.part(), made);
+            if (!period.holds(made.day())) {
+                cut.put(made, new HashSet<>());
             }
         }
+        for (Visit visit : beside) {
+            Optional.ofNullable(parts.getOrDefault(visit.promotion(), Map.of()).get(visit.day()))
+                    .map(ofDay -> ofDay.floorEntry(visit.click().value()))
+                    .ifPresent(part -> cut.computeIfAbsent(part.getValue(), fresh -> new HashSet<>())
+                            .add(visit.click()));
+        }
+        return new Sheets(all, cut, beside);
+    }
+
+    private Map<PromotionId, Tally> gather(Generation shown, Period period, Predicate<PromotionId> some) {
+        Map<PromotionId, List<Tally>> parts = new HashMap<>();
+        Sheets sheets = sheets(shown, period, some);
+        List<FigureStore.Made> asTheyAre =
+                sheets.all.stream().filter(one -> !sheets.cut.containsKey(one)).toList();
         wholeDays(shown, asTheyAre).forEach((made, tally) -> add(parts, made.promotion(), tally));
-        beside.forEach((place, visits) -> add(
-                parts,
-                place.promotion,
-                Tally.of(visits.stream()
-                        .filter(visit -> period.holds(visit.at()))
-                        .toList())));
+        sheets.cut.forEach((made, without) ->
+                cut(shown, made, period, without).ifPresent(tally -> add(parts, made.promotion(), tally)));
+        sheets.beside.stream()
+                .filter(visit -> period.holds(visit.at()))
+                .collect(Collectors.groupingBy(Visit::promotion))
+                .forEach((promotion, visits) -> add(parts, promotion, Tally.of(visits)));
+        Map<PromotionId, Tally> tallies = new HashMap<>();
+        parts.forEach((promotion, all) -> tallies.put(promotion, Tally.sum(all)));
+        return tallies;
+    }
+
+    /** Of a sheet what lies in a period. The days at its edges are asked for again and again. */
+    private Optional<Tally> cut(Generation shown, FigureStore.Made made, Period period, Set<ClickId> without) {
+        Instant begins = made.day().atStartOfDay(ZoneOffset.UTC).toInstant();
+        Instant ends = begins.plus(Duration.ofDays(1));
+        Instant from = begins.isAfter(period.from()) ? begins : period.from();
+        Instant until = ends.isBefore(period.until()) ? ends : period.until();
+        Part part = new Part(made.made(), from, until);
+        Optional<Tally> known = Optional.ofNullable(kept.getIfPresent(part))
+                .filter(cached -> without.isEmpty())
+                .map(Cached::tally);
+        if (known.isPresent()) {
+            return known;
+        }
+        Optional<Tally> counted = store.sheet(made.in(shown)).map(sheet -> sheet.tally(from, until, without));
+        counted.filter(tally -> without.isEmpty())
+                .ifPresent(tally -> kept.put(part, new Cached(tally, tally.bytes().length)));
+        return counted;
     }
 
     private static void add(Map<PromotionId, List<Tally>> parts, PromotionId promotion, Tally tally) {
@@ -269,12 +320,12 @@ public class Figures {
         Map<FigureStore.Made, Tally> tallies = new HashMap<>();
         List<FigureStore.Made> missing = new ArrayList<>();
         for (FigureStore.Made day : days) {
-            Optional.ofNullable(whole.getIfPresent(new Whole(shown.workspace(), shown.number(), day)))
+            Optional.ofNullable(kept.getIfPresent(Part.whole(day)))
                     .ifPresentOrElse(cached -> tallies.put(day, cached.tally), () -> missing.add(day));
         }
         store.tallies(shown.workspace(), shown.number(), missing).forEach((made, bytes) -> {
             Tally tally = Tally.read(bytes);
-            whole.put(new Whole(shown.workspace(), shown.number(), made), new Cached(tally, bytes.length));
+            kept.put(Part.whole(made), new Cached(tally, bytes.length));
             tallies.put(made, tally);
         });
         return tallies;

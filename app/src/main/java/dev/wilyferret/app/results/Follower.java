@@ -33,6 +33,7 @@ class Follower implements SmartLifecycle {
     private static final Logger LOG = LoggerFactory.getLogger(Follower.class);
     private static final int AT_ONCE = 2_000;
     private static final int MANY_BESIDE = 200;
+    private static final int SWEPT = 10_000;
     private static final Duration QUIET = Duration.ofSeconds(5);
     private static final Duration PAUSE = Duration.ofMillis(100);
     private static final Duration LOOK_ASIDE = Duration.ofSeconds(5);
@@ -69,7 +70,8 @@ class Follower implements SmartLifecycle {
         boolean followed = alone(this::follow);
         boolean packed = alone(() -> forAMoment(this::pack));
         boolean made = alone(() -> forAMoment(making::step));
-        return followed || packed || made;
+        boolean swept = alone(() -> store.sweep(SWEPT));
+        return followed || packed || made || swept;
     }
 
     private boolean alone(BooleanSupplier something) {
@@ -105,14 +107,12 @@ class Follower implements SmartLifecycle {
 
     /** Puts the visits that lie beside a sheet into it; false if no sheet waits for that. */
     private boolean pack() {
-        Optional<FigureStore.Marked> marked = store.marked(MANY_BESIDE, clock.instant(), QUIET);
+        Optional<FigureStore.Place> marked = store.marked(MANY_BESIDE, clock.instant(), QUIET);
         marked.ifPresent(at -> {
             List<Visit> beside = store.takeAway(at);
             store.keep(
                     at,
-                    store.sheet(at.workspace(), at.generation(), at.promotion(), at.day())
-                            .map(sheet -> sheet.with(beside))
-                            .orElseGet(() -> Sheet.of(at.promotion(), beside)));
+                    store.sheet(at).map(sheet -> sheet.with(beside)).orElseGet(() -> Sheet.of(at.promotion(), beside)));
         });
         return marked.isPresent();
     }
@@ -183,11 +183,11 @@ class Follower implements SmartLifecycle {
     }
 
     /**
-     * Visitors and screens come first: about a quarter of one processor, or half of it while days are made, so that this comes to
-     * an end; but never long, since figures are to be fresh.
+     * Visitors and screens come first: about a quarter of one processor, or two thirds of it while days are made, so that this
+     * comes to an end; but never long, since figures are to be fresh.
      */
     private static Duration rest(Duration worked, boolean making) {
-        Duration rest = worked.multipliedBy(making ? 1 : 3);
+        Duration rest = making ? worked.dividedBy(2) : worked.multipliedBy(3);
         return rest.compareTo(LONGEST_REST) < 0 ? rest : LONGEST_REST;
     }
 

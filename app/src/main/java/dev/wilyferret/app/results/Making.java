@@ -17,8 +17,6 @@ import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
-import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
 /**
@@ -102,18 +100,25 @@ class Making {
             finish(generation);
             return;
         }
-        Set<PromotionId> made = store.made(generation.workspace(), generation.number(), day.get(), day.get()).stream()
-                .map(FigureStore.Made::promotion)
-                .collect(Collectors.toSet());
-        Optional<PromotionId> next =
-                clicks.promotions(generation.workspace(), promotions(generation.workspace()), day.get()).stream()
-                        .filter(one -> !made.contains(one))
-                        .findFirst();
-        if (next.isPresent()) {
-            make(generation, next.get(), day.get());
-        } else {
+        boolean any = clicks.promotions(generation.workspace(), promotions(generation.workspace()), day.get()).stream()
+                .anyMatch(promotion -> makePart(generation, promotion, day.get()));
+        if (!any) {
             store.madeFrom(generation, day);
         }
+    }
+
+    /** Makes the next part of a day; false if its last one was not full. What comes later is followed. */
+    private boolean makePart(Generation generation, PromotionId promotion, LocalDate day) {
+        Optional<FigureStore.Last> last = store.last(generation, promotion, day);
+        if (last.filter(one -> one.visits() < store.most()).isPresent()) {
+            return false;
+        }
+        List<ClickId> part =
+                clicks.of(generation.workspace(), promotion, day, last.map(FigureStore.Last::click), store.most());
+        if (!part.isEmpty()) {
+            make(generation, promotion, day, part, last.isEmpty());
+        }
+        return !part.isEmpty();
     }
 
     private List<PromotionId> promotions(WorkspaceId workspace) {
@@ -130,16 +135,20 @@ class Making {
         }
     }
 
-    private void make(Generation generation, PromotionId promotion, LocalDate day) {
-        List<ClickId> all = List.copyOf(
-                retelling.notAhead(generation.workspace(), clicks.of(generation.workspace(), promotion, day)));
+    private void make(Generation generation, PromotionId promotion, LocalDate day, List<ClickId> part, boolean first) {
+        List<ClickId> all = List.copyOf(retelling.notAhead(generation.workspace(), part));
         List<Visit> visits = new ArrayList<>(all.size());
         for (int from = 0; from < all.size(); from += AT_ONCE) {
             List<ClickId> some = all.subList(from, Math.min(all.size(), from + AT_ONCE));
             visits.addAll(retelling.visits(generation, retelling.known(generation.workspace(), some)));
         }
         store.keep(
-                new FigureStore.Marked(generation.workspace(), generation.number(), promotion, day),
+                new FigureStore.Place(
+                        generation.workspace(),
+                        generation.number(),
+                        promotion,
+                        day,
+                        first ? FigureStore.BEGINNING : part.getFirst().value()),
                 Sheet.of(promotion, visits));
     }
 }

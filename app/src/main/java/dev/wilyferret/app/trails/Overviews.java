@@ -124,8 +124,17 @@ class Overviews {
                 clicks.promotionsWithLeadSeen(
                         workspace, all.stream().map(Promotion::id).toList()),
                 mails.listsSwitchedOff(workspace),
-                figures.of(workspace, period),
-                figures.of(workspace, period.before()));
+                tallies(workspace, all, period),
+                tallies(workspace, all, period.before()));
+    }
+
+    /** One promotion is asked for by itself: its trail stands above each of its benches. */
+    private Map<PromotionId, Tally> tallies(WorkspaceId workspace, List<Promotion> all, Period period) {
+        return all.size() == 1
+                ? Map.of(
+                        all.getFirst().id(),
+                        figures.of(workspace, all.getFirst().id(), period))
+                : figures.of(workspace, period);
     }
 
     private static Overview overview(Promotion promotion, Known known) {

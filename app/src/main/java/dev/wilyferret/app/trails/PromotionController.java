@@ -1,7 +1,6 @@
 package dev.wilyferret.app.trails;
 
 import dev.wilyferret.app.clicks.ClickBook;
-import dev.wilyferret.app.clicks.ListedClick;
 import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.links.Links;
@@ -12,7 +11,6 @@ import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
-import dev.wilyferret.app.results.Figures;
 import dev.wilyferret.app.sales.Sales;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.Workspaces;
@@ -21,11 +19,9 @@ import dev.wilyferret.core.design.ReadyTrail;
 import dev.wilyferret.core.design.StartingDesign;
 import dev.wilyferret.core.figures.Behind;
 import dev.wilyferret.core.id.PromotionId;
-import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import dev.wilyferret.core.trail.PageMap;
-import dev.wilyferret.core.trail.Station;
 import dev.wilyferret.core.visit.Standing;
 import java.time.Clock;
 import java.util.List;
@@ -58,7 +54,7 @@ class PromotionController {
     private final SiteAddress site;
     private final PagePlan plan;
     private final TrailMaker maker;
-    private final Figures figures;
+    private final ClickLists lists;
     private final Clock clock;
 
     PromotionController(
@@ -72,7 +68,7 @@ class PromotionController {
             SiteAddress site,
             PagePlan plan,
             TrailMaker maker,
-            Figures figures,
+            ClickLists lists,
             Clock clock) {
         this.promotions = promotions;
         this.offers = offers;
@@ -84,7 +80,7 @@ class PromotionController {
         this.site = site;
         this.plan = plan;
         this.maker = maker;
-        this.figures = figures;
+        this.lists = lists;
         this.clock = clock;
     }
 
@@ -163,53 +159,6 @@ class PromotionController {
         return "redirect:/promotions/" + promotion + "/pages/" + made.id();
     }
 
-    /** The clicks behind a station's figure. */
-    @GetMapping("/clicks")
-    String clicks(
-            @AuthenticationPrincipal Member member,
-            @PathVariable PromotionId promotion,
-            @RequestParam(defaultValue = "traffic") String behind,
-            @RequestParam(defaultValue = "0") int days,
-            Model model) {
-        Station.Kind station = List.of(Station.Kind.values()).stream()
-                .filter(kind -> kind.name().equalsIgnoreCase(behind))
-                .findFirst()
-                .orElseThrow(NotFound::new);
-        model.addAttribute("promotion", promotion(member, promotion));
-        model.addAttribute("station", station);
-        model.addAttribute("most", ClickBook.LIST);
-        model.addAttribute("clicks", behind(member, promotion, station, period(member, days)));
-        addLinks(member, promotion, model);
-        return "trails/clicks";
-    }
-
-    private List<ListedClick> behind(Member member, PromotionId promotion, Station.Kind station, LastDays period) {
-        WorkspaceId workspace = member.workspace();
-        List<Page> own = pages.ofPromotion(workspace, promotion);
-        return switch (station) {
-            case TRAFFIC -> clicks.all(workspace, promotion, period.from());
-            case FILTER -> behind(workspace, promotion, period, Behind.standing(Standing.COUNTED));
-            case PAGE ->
-                behind(
-                        workspace,
-                        promotion,
-                        period,
-                        Behind.saw(Overviews.landing(own).map(Page::id)));
-            case REDIRECT ->
-                behind(
-                        workspace,
-                        promotion,
-                        period,
-                        Behind.saw(Overviews.redirect(own).map(Page::id)));
-            case OFFER -> behind(workspace, promotion, period, Behind.sentOn());
-            case SALES -> behind(workspace, promotion, period, Behind.bought());
-        };
-    }
-
-    private List<ListedClick> behind(WorkspaceId workspace, PromotionId promotion, LastDays period, Behind behind) {
-        return clicks.these(workspace, figures.behind(workspace, promotion, period.period(), behind, ClickBook.LIST));
-    }
-
     /** The filter's bench: what was kept out, and why; own clicks and those taken out by hand can be put back. */
     @GetMapping("/filter")
     String filter(
@@ -227,7 +176,8 @@ class PromotionController {
         model.addAttribute("standings", List.of(Standing.OWN, Standing.FILTERED, Standing.TAKEN_OUT, Standing.COUNTED));
         model.addAttribute("most", ClickBook.LIST);
         model.addAttribute(
-                "clicks", behind(member.workspace(), promotion, period(member, days), Behind.standing(shown)));
+                "clicks",
+                lists.latest(member.workspace(), promotion, period(member, days).period(), Behind.standing(shown)));
         addLinks(member, promotion, model);
         return "trails/filter";
     }

@@ -61,6 +61,8 @@ public abstract class AppTest {
         registry.add("ferret.mail.port", () -> SMTP);
         registry.add("ferret.mail.start-tls", () -> false);
         registry.add("ferret.mail.per-minute", () -> 100_000);
+        // So few that some dozen visits of a day lie on several sheets.
+        registry.add("ferret.sheet-visits", () -> 8);
     }
 
     /** The mail server the program sends by; until somebody asks for it, mails wait. */

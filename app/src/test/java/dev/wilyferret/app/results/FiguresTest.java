@@ -410,6 +410,7 @@ class FiguresTest extends AppTest {
                         trail.promotion().id(),
                         Period.EVER,
                         Behind.reached(new Station.HandedOut(bonus)::equals),
+                        Optional.empty(),
                         10))
                 .containsExactly(clicks.getFirst().id());
     }
@@ -469,45 +470,39 @@ class FiguresTest extends AppTest {
         assertThat(shown(Period.EVER).clicks().raw()).isEqualTo(200);
     }
 
-    /** A visit late in the evening lies on another day where clocks are set otherwise. */
+    /** A visit of ten hours ago is one of today where it is noon, and of yesterday where it is early. */
     @Test
     void anotherTimeZoneOfTheWorkspaceShowsItsOwnDays() {
         Workspace workspace = workspaces.get(trail.workspace());
-        log.append(visit(
-                new Random(14),
-                clock.instant()
-                        .atZone(ZoneOffset.UTC)
-                        .toLocalDate()
-                        .atStartOfDay(ZoneOffset.UTC)
-                        .toInstant()
-                        .minusSeconds(600),
-                new ArrayList<>()));
+        log.append(visit(new Random(14), clock.instant().minus(Duration.ofHours(10)), new ArrayList<>()));
         followed();
-        for (String zone : List.of("Pacific/Kiritimati", "America/St_Johns", "Asia/Kathmandu", "UTC")) {
-            Workspace other = new Workspace(
+        ZoneId noon = whereItIs(12);
+        ZoneId early = whereItIs(5);
+        for (ZoneId zone : List.of(noon, early, ZoneId.of("America/St_Johns"), ZoneId.of("Asia/Kathmandu"))) {
+            workspaces.describe(new Workspace(
                     workspace.id(),
                     workspace.name(),
                     workspace.currency(),
-                    ZoneId.of(zone),
+                    zone,
                     workspace.legal(),
-                    workspace.files());
-            workspaces.describe(other);
+                    workspace.files()));
             Period today = Period.last(
                     1, clock.instant(), workspaces.get(trail.workspace()).zone());
-            assertThat(shown(today)).as(zone).isEqualTo(recount(today));
-            String traffic = owner(trail.stage())
-                    .get("/promotions/" + trail.promotion().id() + "?days=1")
-                    .body();
-            assertThat(traffic).as(zone).contains(shown(today).clicks().raw() == 1 ? ">1<" : ">0<");
+            assertThat(today.zone()).isEqualTo(zone);
+            assertThat(shown(today)).as("%s", zone).isEqualTo(recount(today));
+            assertThat(owner(trail.stage())
+                            .get("/promotions/" + trail.promotion().id() + "?days=1")
+                            .body())
+                    .as("%s", zone)
+                    .contains(shown(today).clicks().raw() == 1 ? ">1<" : ">0<");
         }
-        assertThat(shown(Period.last(1, clock.instant(), ZoneOffset.UTC))
-                        .clicks()
-                        .raw())
-                .isZero();
-        assertThat(shown(Period.last(1, clock.instant(), ZoneId.of("Pacific/Kiritimati")))
-                        .clicks()
-                        .raw())
-                .isEqualTo(1);
+        assertThat(shown(Period.last(1, clock.instant(), noon)).clicks().raw()).isEqualTo(1);
+        assertThat(shown(Period.last(1, clock.instant(), early)).clicks().raw()).isZero();
+    }
+
+    private ZoneId whereItIs(int hour) {
+        int utc = clock.instant().atZone(ZoneOffset.UTC).getHour();
+        return ZoneId.of("UTC%+d".formatted(Math.floorMod(hour - utc + 11, 24) - 11));
     }
 
     /** Sheets that are gone, or say something else, are found and made again; nobody has to know of it. */

@@ -82,6 +82,7 @@ class ArrivalsTest extends AppTest {
                         ""));
 
         Guest owner = owner(trail.stage());
+        followed();
         assertThat(owner.get("/promotions/" + trail.promotion().id() + "/clicks?behind=traffic&days=7")
                         .body())
                 .contains("Chrome on Android", PHONE);

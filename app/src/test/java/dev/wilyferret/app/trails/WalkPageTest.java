@@ -37,6 +37,7 @@ class WalkPageTest extends AppTest {
     void theListBehindEachFigureHoldsTheClicksItCounts() {
         guest().get(trail.link().path());
         guest().as("LinkPreviewBot/1.0").get(trail.bridgePath());
+        followed();
         for (String[] expected : new String[][] {
             {"traffic", "3 clicks"},
             {"filter", "2 clicks"},
@@ -67,6 +68,7 @@ class WalkPageTest extends AppTest {
 
     @Test
     void aClickIsTakenOutAndPutBack() {
+        followed();
         String standing = "/clicks/" + click + "/standing";
         assertThat(location(owner.sendTo("/clicks/" + click, standing, "counts", "false")))
                 .endsWith("/clicks/" + click);

@@ -20,6 +20,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
@@ -122,6 +123,23 @@ public final class Sheet {
         return new Column<>(column, List.copyOf(numbers.keySet()));
     }
 
+    /** The same visits in sheets of half of the most, in the order of their clicks; itself if it has no more than that. */
+    public List<Sheet> cut(int most) {
+        if (size() <= most) {
+            return List.of(this);
+        }
+        List<Visit> all = visits();
+        List<Sheet> parts = new ArrayList<>();
+        for (int from = 0; from < all.size(); from += most / 2) {
+            parts.add(of(promotion, all.subList(from, Math.min(all.size(), from + most / 2))));
+        }
+        return parts;
+    }
+
+    public ClickId firstClick() {
+        return click(0);
+    }
+
     public int size() {
         return visitors.length;
     }
@@ -173,20 +191,60 @@ public final class Sheet {
         return new ClickId(new UUID(clicks.getLong(row * ID_BYTES), clicks.getLong(row * ID_BYTES + Long.BYTES)));
     }
 
-    /** The clicks behind a figure, the latest first. */
-    public List<ClickId> behind(Behind behind, Instant from, Instant until, Set<ClickId> without, int most) {
+    /**
+     * The clicks behind a figure, the latest first.
+     *
+     * @param before only those before this one
+     */
+    public List<ClickId> behind(
+            Behind behind, Instant from, Instant until, Optional<ClickId> before, Set<ClickId> without, int most) {
+        IntPredicate wanted = wanted(behind);
         IntPredicate chosen = chosen(from, until, without);
-        boolean[] went = new boolean[paths.values.size()];
-        for (int path = 0; path < went.length; path++) {
-            went[path] = behind.holds(paths.values.get(path));
-        }
         List<ClickId> clicks = new ArrayList<>();
         for (int row = size() - 1; row >= 0 && clicks.size() < most; row--) {
-            if (STANDINGS[standings[row]] == behind.standing() && went[paths.numbers[row]] && chosen.test(row)) {
+            if (wanted.test(row) && chosen.test(row) && (before.isEmpty() || isBefore(row, before.get()))) {
                 clicks.add(click(row));
             }
         }
         return clicks;
+    }
+
+    private boolean isBefore(int row, ClickId other) {
+        return click(row).value().compareTo(other.value()) < 0;
+    }
+
+    /** What is asked of each row, looked up once for each value that rows can have. */
+    private IntPredicate wanted(Behind behind) {
+        boolean[] went = new boolean[paths.values.size()];
+        for (int path = 0; path < went.length; path++) {
+            went[path] = behind.holds(paths.values.get(path));
+        }
+        IntPredicate wanted = row -> behind.holds(STANDINGS[standings[row]]) && went[paths.numbers[row]];
+        for (Map.Entry<Dimension, String> trait : behind.traits().entrySet()) {
+            Column<String> column = column(trait.getKey());
+            int value = column.values.indexOf(trait.getValue());
+            wanted = wanted.and(row -> column.numbers[row] == value);
+        }
+        return behind.words().isEmpty() ? wanted : wanted.and(saying(behind));
+    }
+
+    private IntPredicate saying(Behind behind) {
+        IntPredicate says = row -> false;
+        for (Dimension dimension : DIMENSIONS) {
+            Column<String> column = column(dimension);
+            BitSet values = new BitSet();
+            for (int value = 0; value < column.values.size(); value++) {
+                values.set(value, behind.says(dimension, column.values.get(value)));
+            }
+            if (!values.isEmpty()) {
+                says = says.or(row -> values.get(column.numbers[row]));
+            }
+        }
+        return says;
+    }
+
+    private Column<String> column(Dimension dimension) {
+        return Objects.requireNonNull(traits.get(dimension));
     }
 
     /** What all its visits add up to. */

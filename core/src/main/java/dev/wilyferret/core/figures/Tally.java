@@ -176,7 +176,8 @@ public final class Tally {
 
     /** Whether a visit behind a figure can be in it. */
     public boolean has(Behind behind) {
-        return clicks.values().stream().anyMatch(link -> link.standing(behind.standing()) > 0)
+        return clicks.values().stream()
+                        .anyMatch(link -> behind.standing().map(link::standing).orElse(link.raw()) > 0)
                 && behind.holds(legs.keySet());
     }
 

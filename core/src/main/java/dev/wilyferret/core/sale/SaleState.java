@@ -1,5 +1,7 @@
 package dev.wilyferret.core.sale;
 
+import java.util.EnumSet;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
@@ -19,10 +21,10 @@ public enum SaleState {
 
     /** An approved sale can be approved anew: its commission is said again, and what was refunded of it is taken back. */
     private static final Map<SaleState, Set<SaleState>> NEXT = Map.of(
-            PENDING, Set.of(APPROVED, REFUNDED, REVERSED),
-            APPROVED, Set.of(APPROVED, REFUNDED, REVERSED),
-            REFUNDED, Set.of(APPROVED),
-            REVERSED, Set.of(APPROVED));
+            PENDING, EnumSet.of(APPROVED, REFUNDED, REVERSED),
+            APPROVED, EnumSet.of(APPROVED, REFUNDED, REVERSED),
+            REFUNDED, EnumSet.of(APPROVED),
+            REVERSED, EnumSet.of(APPROVED));
 
     /** The states a sale begins in. */
     public boolean begins() {
@@ -33,8 +35,9 @@ public enum SaleState {
         return next().contains(next);
     }
 
-    public Set<SaleState> next() {
-        return NEXT.getOrDefault(this, Set.of());
+    /** In their order. */
+    public List<SaleState> next() {
+        return List.copyOf(NEXT.getOrDefault(this, Set.of()));
     }
 
     public String words() {

@@ -1,4 +1,4 @@
-package dev.wilyferret.core.people;
+package dev.wilyferret.core.text;
 
 /** A cell of a CSV file that goes out: spreadsheets run what begins like a formula, so such text gets a quote in front. */
 public final class SafeCell {
