@@ -145,7 +145,7 @@ public class PastClicks {
         UUID before = after.map(ClickId::value).orElse(UuidV7.first(begin(day)));
         return sql.sql("""
                         select id from click where workspace_id = :workspace and promotion_id = :promotion
-                          and at >= :from and at < :until and id > :before order by at, id limit :most
+                          and at >= :from and at < :until and (at > :from or id > :before) order by at, id limit :most
                         """)
                 .param("workspace", workspace.value())
                 .param("promotion", promotion.value())
