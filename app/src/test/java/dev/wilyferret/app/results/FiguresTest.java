@@ -11,6 +11,7 @@ import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.app.leads.Lead;
 import dev.wilyferret.app.leads.Leads;
 import dev.wilyferret.app.people.Joining;
+import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
 import dev.wilyferret.app.shelf.Bonuses;
 import dev.wilyferret.app.workspace.Workspace;
@@ -24,6 +25,7 @@ import dev.wilyferret.core.figures.Tally;
 import dev.wilyferret.core.id.BonusId;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.EventId;
+import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.UuidV7;
@@ -95,11 +97,16 @@ class FiguresTest extends AppTest {
     @Autowired
     private TransactionTemplate transaction;
 
+    @Autowired
+    private People people;
+
     private Scenario.Trail trail;
+    private ListId list;
 
     @BeforeEach
     void aTrail() {
         trail = scenario.trail();
+        list = scenario.list(trail.workspace(), false);
     }
 
     /** What the log itself says, counted in SQL. */
@@ -140,8 +147,10 @@ class FiguresTest extends AppTest {
                 .params(place)
                 .query(Long.class)
                 .single();
-        return sql.sql("select count(*), coalesce(sum(s.commission_minor), 0) from " + counted
-                        + " join sale s on s.click_id = c.id")
+        return sql.sql(
+                        "select count(*) filter (where s.state <> 'REVERSED'), coalesce(sum(s.commission_minor - s.refunded_minor)"
+                                + " filter (where s.state in ('APPROVED', 'REFUNDED')), 0) from " + counted
+                                + " join sale s on s.click_id = c.id")
                 .params(place)
                 .query((row, number) -> new Recount(clicks, viewers, wentOn, row.getLong(1), row.getLong(2), optIns))
                 .single();
@@ -208,7 +217,44 @@ class FiguresTest extends AppTest {
                 + "&commission=" + order + ".50";
     }
 
-    /** Clicks of four days, events that arrive in any order, rulings, late sales; then packed; then all made from the log again. */
+    /** A sale, what becomes of one, an opt-in, an erasure, a restart of whoever follows. */
+    private void happens(Random random, List<SiteEvent.Click> clicks) {
+        SiteEvent.Click click = clicks.get(random.nextInt(clicks.size()));
+        guest().get(postback(click, 1 + random.nextInt(40)));
+        for (String status : List.of("pending", "refunded", "reversed")) {
+            guest().get(postback(click, 1 + random.nextInt(40)).replace(".50", "") + "&status=" + status);
+        }
+        Subscriber one = optIn(click, "reader" + random.nextInt(30) + "@a.example");
+        if (random.nextInt(4) == 0) {
+            people.erase(trail.workspace(), one.id());
+        }
+        if (random.nextInt(6) == 0) {
+            follower.stop();
+            follower.start();
+        }
+    }
+
+    private Subscriber optIn(SiteEvent.Click click, String address) {
+        return leads.keep(
+                        trail.workspace(),
+                        new Lead(
+                                UUID.randomUUID(),
+                                trail.promotion().id(),
+                                trail.bridge().id(),
+                                click.id(),
+                                address,
+                                Map.of(),
+                                "",
+                                "",
+                                Optional.empty(),
+                                "",
+                                clock.instant()),
+                        Optional.of(list),
+                        Joining.plain(new EmailAddress(address), "", ""))
+                .orElseThrow();
+    }
+
+    /** Clicks of four days, events that arrive in any order, rulings, late sales, refunds; then packed; then all made from the log again. */
     @ParameterizedTest
     @ValueSource(longs = {1, 2, 3})
     void theFiguresAreARecountAfterAnyCourse(long seed) {
@@ -226,7 +272,7 @@ class FiguresTest extends AppTest {
             some.clear();
             book.rule(
                     trail.workspace(), clicks.get(random.nextInt(clicks.size())).id(), random.nextBoolean());
-            guest().get(postback(clicks.get(random.nextInt(clicks.size())), 1 + random.nextInt(400)));
+            happens(random, clicks);
         }
         followed();
         List<Period> periods = List.of(
@@ -377,23 +423,7 @@ class FiguresTest extends AppTest {
         List<SiteEvent.Click> clicks = new ArrayList<>();
         log.append(visit(new Random(12), clock.instant(), clicks).subList(0, 1));
         book.rule(trail.workspace(), clicks.getFirst().id(), true);
-        Subscriber one = leads.keep(
-                        trail.workspace(),
-                        new Lead(
-                                UUID.randomUUID(),
-                                trail.promotion().id(),
-                                trail.bridge().id(),
-                                clicks.getFirst().id(),
-                                "ines@a.example",
-                                Map.of(),
-                                "",
-                                "",
-                                Optional.empty(),
-                                "",
-                                clock.instant()),
-                        Optional.of(scenario.list(trail.workspace(), false)),
-                        Joining.plain(new EmailAddress("ines@a.example"), "", ""))
-                .orElseThrow();
+        Subscriber one = optIn(clicks.getFirst(), "ines@a.example");
         BonusId bonus = new BonusId(UUID.randomUUID());
         clock.pass(Duration.ofMinutes(5));
         bonuses.fetch(trail.workspace(), bonus, one.id());
