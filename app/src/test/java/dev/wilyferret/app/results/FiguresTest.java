@@ -495,7 +495,14 @@ class FiguresTest extends AppTest {
                 // Another one's turn.
             }
         }
-        awaitWhole();
+        // Whoever is first to use a connection that was cut is told so.
+        await().ignoreExceptions()
+                .atMost(Duration.ofSeconds(30))
+                .until(() -> figures.percentMadeAnew(trail.workspace()).isEmpty());
+        // From then on a connection that was cut and waits in a pool is tried before it is given out.
+        await().ignoreExceptions()
+                .pollDelay(Duration.ofMillis(600))
+                .until(() -> shown(Period.EVER).equals(recount(Period.EVER)));
         assertThat(shown(Period.EVER)).isEqualTo(recount(Period.EVER));
         assertThat(shown(Period.EVER).clicks().raw()).isEqualTo(200);
     }
