@@ -12,6 +12,7 @@ import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.WorkspaceId;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
@@ -31,13 +32,14 @@ import org.springframework.transaction.support.TransactionTemplate;
 
 /**
  * Compares figures with what the log says, a day of a workspace at a time, the latest first and then round again. Where they
- * differ, whatever the reason, all of that workspace are counted again.
+ * differ, whatever the reason, all of that workspace are counted again, but not more often than once a day.
  */
 @Component
 class Audit {
 
     private static final Logger LOG = LoggerFactory.getLogger(Audit.class);
     private static final int AT_ONCE = 5_000;
+    private static final Duration APART = Duration.ofDays(1);
 
     /** A day that was compared. */
     record Compared(Instant at, LocalDate day, boolean agreed) {}
@@ -54,6 +56,7 @@ class Audit {
     private final TransactionTemplate oneState;
     private final TransactionTemplate transaction;
     private final Map<WorkspaceId, Compared> last = new ConcurrentHashMap<>();
+    private final Map<WorkspaceId, Instant> countedAnew = new ConcurrentHashMap<>();
 
     Audit(
             PastClicks clicks,
@@ -88,7 +91,13 @@ class Audit {
 
     @Scheduled(fixedDelay = 10, initialDelay = 10, timeUnit = TimeUnit.MINUTES)
     void next() {
-        workspaces.all().stream().map(Workspace::id).forEach(this::next);
+        for (Workspace workspace : workspaces.all()) {
+            try {
+                next(workspace.id());
+            } catch (RuntimeException trouble) {
+                LOG.warn("The figures of workspace {} could not be compared with the log", workspace.id(), trouble);
+            }
+        }
     }
 
     /** Compares the next day, and says whether it agrees; empty if nothing can be compared just now. */
@@ -97,14 +106,24 @@ class Audit {
         compared.ifPresent(one -> {
             last.put(workspace, one);
             if (!one.agreed) {
-                LOG.warn(
-                        "The figures of workspace {} on {} differed from the log; all are counted again",
-                        workspace,
-                        one.day);
-                transaction.executeWithoutResult(status -> making.beginAnew(workspace));
+                differed(workspace, one);
             }
         });
         return compared.map(Compared::agreed);
+    }
+
+    private void differed(WorkspaceId workspace, Compared one) {
+        Optional<Instant> before = Optional.ofNullable(countedAnew.get(workspace));
+        boolean again = before.isEmpty() || before.get().plus(APART).isBefore(one.at);
+        LOG.warn(
+                "The figures of workspace {} on {} differed from the log; {}",
+                workspace,
+                one.day,
+                again ? "all are counted again" : "they were counted again a short while ago, and that did not help");
+        if (again) {
+            countedAnew.put(workspace, one.at);
+            transaction.executeWithoutResult(status -> making.beginAnew(workspace));
+        }
     }
 
     private Optional<Compared> compare(WorkspaceId workspace) {

@@ -33,6 +33,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
+import java.util.function.BooleanSupplier;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
@@ -79,19 +80,22 @@ public class Figures {
     /** By promotion; one without a visit in the period has no tally. */
     @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
     public Map<PromotionId, Tally> of(WorkspaceId workspace, Period period) {
-        Optional<Generation> shown = shown(workspace);
-        if (shown.isEmpty()) {
-            return Map.of();
-        }
-        return gather(shown.get(), period, promotion -> true);
+        return shown(workspace)
+                .map(shown -> gather(shown, period, promotion -> true))
+                .orElse(Map.of());
+    }
+
+    /** Of some promotions; one without a visit in the period has no tally. */
+    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+    public Map<PromotionId, Tally> of(WorkspaceId workspace, Set<PromotionId> some, Period period) {
+        return shown(workspace)
+                .map(shown -> gather(shown, period, some::contains))
+                .orElse(Map.of());
     }
 
     @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
     public Tally of(WorkspaceId workspace, PromotionId promotion, Period period) {
-        return shown(workspace)
-                .flatMap(shown -> Optional.ofNullable(
-                        gather(shown, period, promotion::equals).get(promotion)))
-                .orElse(Tally.NONE);
+        return of(workspace, Set.of(promotion), period).getOrDefault(promotion, Tally.NONE);
     }
 
     /**
@@ -189,31 +193,30 @@ public class Figures {
 
     /** Waits until what was just written about a click is in the figures, two seconds at most: who changes one looks at it next. */
     public void follow(WorkspaceId workspace, ClickId click) {
-        Instant patience = clock.instant().plus(PATIENCE);
-        try {
-            while (work.waits(workspace, click) && clock.instant().isBefore(patience)) {
-                Thread.sleep(LOOK_AGAIN);
-            }
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-        }
+        await(PATIENCE, () -> !work.waits(workspace, click));
     }
 
     /** Waits until all that was written before is in the figures, and they are whole. False if that takes longer. */
     public boolean settle(WorkspaceId workspace, Duration patience) {
+        return await(
+                patience,
+                () -> waiting(workspace) == 0 && percentMade(workspace).isEmpty());
+    }
+
+    private boolean await(Duration patience, BooleanSupplier come) {
         Instant end = clock.instant().plus(patience);
         try {
-            while (waiting(workspace) > 0 || percentMade(workspace).isPresent()) {
+            while (!come.getAsBoolean()) {
                 if (clock.instant().isAfter(end)) {
                     return false;
                 }
                 Thread.sleep(LOOK_AGAIN);
             }
+            return true;
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             return false;
         }
-        return true;
     }
 
     private static void add(Map<List<String>, List<Tally>> parts, Map<List<String>, Tally> more) {

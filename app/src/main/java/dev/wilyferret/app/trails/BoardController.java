@@ -69,6 +69,8 @@ class BoardController {
                 .toList();
         model.addAttribute("overviews", all);
         model.addAttribute(
+                "before", overviews.revenue(member.workspace(), period.period().before()));
+        model.addAttribute(
                 "drawings",
                 all.stream()
                         .collect(Collectors.toMap(

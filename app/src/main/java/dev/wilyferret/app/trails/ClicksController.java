@@ -48,6 +48,8 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.util.UriComponentsBuilder;
+import org.springframework.web.util.UriUtils;
 
 /** The clicks behind a station's figure: page by page, the part that is looked for, and as a file. */
 @Controller
@@ -55,6 +57,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 class ClicksController {
 
     private static final int LONGEST = 100;
+    private static final List<String> SOUGHT = List.of("words", "source", "country", "device", "standing");
 
     private final ClickLists lists;
     private final Promotions promotions;
@@ -96,9 +99,8 @@ class ClicksController {
         model.addAttribute("form", form);
         model.addAttribute("clicks", shown);
         model.addAttribute(
-                "sought",
-                Stream.of("words", "source", "country", "device", "standing")
-                        .anyMatch(field -> !form.value(field).isEmpty()));
+                "sought", SOUGHT.stream().anyMatch(field -> !form.value(field).isEmpty()));
+        model.addAttribute("asked", asked(station, period(member, form), form));
         model.addAttribute("further", before.isPresent());
         model.addAttribute("more", shown.size() == ClickBook.LIST);
         model.addAttribute("linksById", byId);
@@ -152,6 +154,17 @@ class ClicksController {
         }
     }
 
+    /** What is asked for, as an address has it, for the links to more of it. */
+    private static String asked(Station.Kind station, LastDays period, Intake form) {
+        UriComponentsBuilder asked = UriComponentsBuilder.newInstance()
+                .queryParam("behind", station.name().toLowerCase(Locale.ROOT))
+                .queryParam("days", period.days());
+        SOUGHT.stream()
+                .filter(field -> !form.value(field).isEmpty())
+                .forEach(field -> asked.queryParam(field, UriUtils.encode(form.value(field), StandardCharsets.UTF_8)));
+        return asked.build(true).getQuery();
+    }
+
     private static void print(CSVPrinter printer, ListedClick click, Map<LinkId, TrackingLink> byId) {
         Optional<TrackingLink> link = Optional.ofNullable(click.link()).map(byId::get);
         try {
@@ -180,11 +193,8 @@ class ClicksController {
     }
 
     private LastDays period(Member member, Intake form) {
-        String days = form.value("days");
         return LastDays.of(
-                days.matches("\\d{1,2}") ? Integer.parseInt(days) : 0,
-                workspaces.get(member.workspace()).zone(),
-                clock);
+                form.value("days"), workspaces.get(member.workspace()).zone(), clock);
     }
 
     private Map<LinkId, TrackingLink> links(Member member, PromotionId promotion) {

@@ -17,6 +17,11 @@ record LastDays(Period period) {
         return new LastDays(Period.last(CHOICES.contains(days) ? days : USUAL, clock.instant(), zone));
     }
 
+    /** @param typed as an address has it; anything that is none of the choices is the usual */
+    static LastDays of(String typed, ZoneId zone, Clock clock) {
+        return of(typed.matches("\\d{1,2}") ? Integer.parseInt(typed) : 0, zone, clock);
+    }
+
     public int days() {
         return period.days();
     }

@@ -24,9 +24,8 @@ record Overview(
      * @param people who were new and left an address
      * @param confirmed how many of them confirmed it
      * @param pending commission that is not sure yet
-     * @param before revenue of as many days right before
      */
-    record Brought(long people, long confirmed, Money pending, Money before) {}
+    record Brought(long people, long confirmed, Money pending) {}
 
     public Trail trail() {
         return Trail.of(setup, figures);

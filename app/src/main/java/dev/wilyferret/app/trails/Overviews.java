@@ -30,6 +30,7 @@ import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.page.Placed;
 import dev.wilyferret.core.trail.PageState;
 import dev.wilyferret.core.trail.Setup;
+import java.util.Currency;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -85,8 +86,7 @@ class Overviews {
             int pixelAccounts,
             Set<PromotionId> leadSeen,
             Set<ListId> listsSwitchedOff,
-            Map<PromotionId, Tally> tallies,
-            Map<PromotionId, Tally> before) {
+            Map<PromotionId, Tally> tallies) {
 
         Tally tally(Promotion promotion) {
             return tallies.getOrDefault(promotion.id(), Tally.NONE);
@@ -124,17 +124,16 @@ class Overviews {
                 clicks.promotionsWithLeadSeen(
                         workspace, all.stream().map(Promotion::id).toList()),
                 mails.listsSwitchedOff(workspace),
-                tallies(workspace, all, period),
-                tallies(workspace, all, period.before()));
+                figures.of(workspace, all.stream().map(Promotion::id).collect(Collectors.toSet()), period));
     }
 
-    /** One promotion is asked for by itself: its trail stands above each of its benches. */
-    private Map<PromotionId, Tally> tallies(WorkspaceId workspace, List<Promotion> all, Period period) {
-        return all.size() == 1
-                ? Map.of(
-                        all.getFirst().id(),
-                        figures.of(workspace, all.getFirst().id(), period))
-                : figures.of(workspace, period);
+    /** What each promotion brought in a period; one without a visit in it is missing. */
+    Map<PromotionId, Money> revenue(WorkspaceId workspace, Period period) {
+        Currency currency = workspaces.get(workspace).currency();
+        return figures.of(workspace, period).entrySet().stream()
+                .collect(Collectors.toMap(
+                        Map.Entry::getKey,
+                        one -> new Money(one.getValue().sums().sold().revenue(), currency)));
     }
 
     private static Overview overview(Promotion promotion, Known known) {
@@ -151,12 +150,8 @@ class Overviews {
 
     private static Overview.Brought brought(Promotion promotion, Known known) {
         Tally.Sums sums = known.tally(promotion).sums();
-        Tally before = known.before.getOrDefault(promotion.id(), Tally.NONE);
         return new Overview.Brought(
-                sums.optIns(),
-                sums.confirmed(),
-                known.money(sums.sold().commissionPending()),
-                known.money(before.sums().sold().revenue()));
+                sums.optIns(), sums.confirmed(), known.money(sums.sold().commissionPending()));
     }
 
     private static Setup setup(Promotion promotion, Offer offer, List<Page> pages, Known known) {

@@ -8,6 +8,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.time.Clock;
 import java.util.Map;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.security.core.Authentication;
@@ -52,7 +53,9 @@ class TrailBand implements WebMvcConfigurer, HandlerInterceptor {
                 && request.getUserPrincipal() instanceof Authentication signedIn
                 && signedIn.getPrincipal() instanceof Member member) {
             LastDays period = LastDays.of(
-                    days(request), workspaces.get(member.workspace()).zone(), clock);
+                    Optional.ofNullable(request.getParameter("days")).orElse(""),
+                    workspaces.get(member.workspace()).zone(),
+                    clock);
             overviews
                     .one(member.workspace(), PromotionId.of(promotion), period.period())
                     .ifPresent(overview -> {
@@ -63,10 +66,5 @@ class TrailBand implements WebMvcConfigurer, HandlerInterceptor {
                         view.addObject("drawing", TrailDrawing.of(overview.trail(), show::rate));
                     });
         }
-    }
-
-    private static int days(HttpServletRequest request) {
-        String days = request.getParameter("days");
-        return days != null && days.matches("\\d{1,2}") ? Integer.parseInt(days) : 0;
     }
 }

@@ -82,7 +82,7 @@ class FiguresStory extends BrowserTest {
             report(click, "pending", "27.50");
             withinTwoSeconds("27.50 EUR pending");
             report(click, "approved", "27.50");
-            withinTwoSeconds("27.50 EUR revenue, 0.00 EUR yesterday");
+            withinTwoSeconds("27.50 EUR revenue, nothing yesterday");
         }
         Page page = signedIn();
         page.getByRole(

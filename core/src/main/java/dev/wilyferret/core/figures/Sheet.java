@@ -292,7 +292,7 @@ public final class Sheet {
     }
 
     private Map<List<String>, Tally> by(List<Dimension> dimensions, IntPredicate chosen) {
-        List<Column<String>> columns = dimensions.stream().map(traits::get).toList();
+        List<Column<String>> columns = dimensions.stream().map(this::column).toList();
         Map<Long, Group> groups = new HashMap<>();
         for (int row = 0; row < size(); row++) {
             if (chosen.test(row)) {
@@ -323,7 +323,7 @@ public final class Sheet {
     private final class Group {
 
         private final Tally.Adder adder = new Tally.Adder();
-        private final Column<String> links = traits.get(Dimension.LINK);
+        private final Column<String> links = column(Dimension.LINK);
         private final int[][] clicks = new int[STANDINGS.length][links.values.size()];
         private final @Nullable RoaringBitmap[] byPath = new RoaringBitmap[paths.values.size()];
 

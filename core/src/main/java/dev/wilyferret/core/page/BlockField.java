@@ -70,7 +70,12 @@ public record BlockField<B extends Block>(String name, String label, String said
      */
     public record Words<B extends Block>(
             Shape shape, String example, boolean read, Function<B, String> get, BiFunction<B, String, B> with)
-            implements Content<B> {}
+            implements Content<B> {
+
+        private Words<B> onlySeen() {
+            return new Words<>(shape, example, false, get, with);
+        }
+    }
 
     /** Several lines, at most so many. */
     public record Lines<B extends Block>(
@@ -159,18 +164,6 @@ public record BlockField<B extends Block>(String name, String label, String said
         return new BlockField<>(name, label, said, false, new Words<>(shape, example, true, get, with));
     }
 
-    /** Words that visitors see the effect of. */
-    static <B extends Block> BlockField<B> set(
-            String name,
-            String label,
-            String said,
-            Shape shape,
-            String example,
-            Function<B, String> get,
-            BiFunction<B, String, B> with) {
-        return new BlockField<>(name, label, said, false, new Words<>(shape, example, false, get, with));
-    }
-
     static <B extends Block> BlockField<B> tick(
             String name, String label, String said, Predicate<B> get, BiFunction<B, Boolean, B> with) {
         return new BlockField<>(name, label, said, true, new Ticked<>(get, with));
@@ -200,6 +193,13 @@ public record BlockField<B extends Block>(String name, String label, String said
     /** The same under another label. */
     public BlockField<B> labelled(String other) {
         return new BlockField<>(name, other, said, setting, content);
+    }
+
+    /** The same, of words that visitors do not read and only see the effect of. */
+    BlockField<B> onlySeen() {
+        return content instanceof Words<B> words
+                ? new BlockField<>(name, label, said, setting, words.onlySeen())
+                : this;
     }
 
     /** The same among the settings. */

@@ -4,7 +4,6 @@ import static dev.wilyferret.core.page.BlockField.chosen;
 import static dev.wilyferret.core.page.BlockField.file;
 import static dev.wilyferret.core.page.BlockField.leads;
 import static dev.wilyferret.core.page.BlockField.read;
-import static dev.wilyferret.core.page.BlockField.set;
 import static dev.wilyferret.core.page.BlockField.tick;
 
 import dev.wilyferret.core.id.BonusId;
@@ -119,14 +118,16 @@ public enum BlockKind {
                                             old.still(),
                                             old.description()))
                             .shown(),
-                    set(
-                            "frame",
-                            "Or a player elsewhere",
-                            "player",
-                            Shape.LINE,
-                            "Embed code or https address",
-                            Block.Video::frame,
-                            (old, frame) -> video(old, old.media(), frame, old.still(), old.description())),
+                    read(
+                                    "frame",
+                                    "Or a player elsewhere",
+                                    "player",
+                                    Shape.LINE,
+                                    "Embed code or https address",
+                                    Block.Video::frame,
+                                    (Block.Video old, String frame) ->
+                                            video(old, old.media(), frame, old.still(), old.description()))
+                            .onlySeen(),
                     read(
                             "description",
                             "What it shows",
@@ -302,14 +303,16 @@ public enum BlockKind {
                             "Every item with three places to buy it",
                             Block.Bonus::text,
                             (old, text) -> new Block.Bonus(old.media(), old.name(), text, old.value(), old.from())),
-                    set(
-                            "value",
-                            "Nominal value",
-                            "value",
-                            Shape.LINE,
-                            "9.00",
-                            Block.Bonus::value,
-                            (old, value) -> new Block.Bonus(old.media(), old.name(), old.text(), value, old.from())),
+                    read(
+                                    "value",
+                                    "Nominal value",
+                                    "value",
+                                    Shape.LINE,
+                                    "9.00",
+                                    Block.Bonus::value,
+                                    (Block.Bonus old, String value) ->
+                                            new Block.Bonus(old.media(), old.name(), old.text(), value, old.from()))
+                            .onlySeen(),
                     file(
                             "media",
                             "Picture",
@@ -521,14 +524,15 @@ public enum BlockKind {
             "code",
             "Code",
             new Block.Code(""),
-            List.of(set(
-                    "html",
-                    "Code",
-                    "code",
-                    Shape.CODE,
-                    "Your own HTML; only visitors' pages run it",
-                    Block.Code::html,
-                    (old, html) -> new Block.Code(html))));
+            List.of(read(
+                            "html",
+                            "Code",
+                            "code",
+                            Shape.CODE,
+                            "Your own HTML; only visitors' pages run it",
+                            Block.Code::html,
+                            (Block.Code old, String html) -> new Block.Code(html))
+                    .onlySeen()));
 
     private final String key;
     private final String words;
