@@ -1,7 +1,6 @@
 package dev.wilyferret.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.awaitility.Awaitility.await;
 
 import dev.wilyferret.app.kit.FreePort;
 import dev.wilyferret.app.kit.Guest;
@@ -37,7 +36,7 @@ class EarlierFiguresTest {
 
     private static final int CONSOLE = FreePort.take();
     private static final int SITE = FreePort.take();
-    private static final Instant DUMPED = Instant.parse("2026-11-26T16:00:00Z");
+    static final Instant DUMPED = Instant.parse("2026-11-26T16:00:00Z");
 
     @Autowired
     private JdbcClient sql;
@@ -55,13 +54,7 @@ class EarlierFiguresTest {
         clock.pass(Duration.between(clock.instant(), DUMPED));
         Guest owner = new Guest("http://127.0.0.1:" + CONSOLE);
         owner.send("/sign-in", "email", "demo@growbench.example", "password", "oyster-on-the-balcony");
-        // What was made before the clock was moved on lay ahead of it.
-        await().atMost(Duration.ofSeconds(30))
-                .until(() -> sql.sql("""
-                        select count(*) = (select count(*) from workspace) and not exists (select 1 from visit_aside)
-                          and not exists (select 1 from visit_work)
-                        from figure_generation where made_from is null
-                        """).query(Boolean.class).single());
+        EarlierInstallation.awaitCounted(sql);
         String promotion = sql.sql("select id::text from promotion where slug = 'cellar-crop'")
                 .query(String.class)
                 .single();
@@ -117,7 +110,7 @@ class EarlierFiguresTest {
     @ParameterizedTest
     @CsvSource({"step-6-second, 2", "step-6-third, 0"})
     void everyStateThatDatabasesAreInIsKnown(String version, int executed) throws IOException, SQLException {
-        String database = "earlier_" + version.replace("-", "_");
+        String database = "state_" + version.replace("-", "_");
         try (InputStream dump =
                 new GZIPInputStream(new ClassPathResource("earlier/" + version + ".sql.gz").getInputStream())) {
             TestDatabase.restore(database, dump);

@@ -1,5 +1,7 @@
 package dev.wilyferret.app;
 
+import static org.awaitility.Awaitility.await;
+
 import dev.wilyferret.app.kit.FreePort;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.TestClock;
@@ -66,6 +68,16 @@ abstract class EarlierInstallation {
         registry.add("ferret.proxies", () -> "127.0.0.1");
         registry.add("ferret.http-version-header", () -> "X-Http-Version");
         registry.add("ferret.files", files::toString);
+    }
+
+    /** What was made before the clock was moved on lay ahead of it. */
+    static void awaitCounted(JdbcClient sql) {
+        await().atMost(Duration.ofSeconds(30))
+                .until(() -> sql.sql("""
+                        select count(*) = (select count(*) from workspace) and not exists (select 1 from visit_aside)
+                          and not exists (select 1 from visit_work)
+                        from figure_generation where made_from is null
+                        """).query(Boolean.class).single());
     }
 
     @BeforeEach

@@ -40,10 +40,6 @@ public record Sale(SaleId id, Facts facts, Instant soldAt, Sold sold, Currency c
             changes = List.copyOf(changes);
         }
 
-        public static Past approved(Facts facts, long commission, long orderValue, Instant at) {
-            return new Past(facts, orderValue, List.of(new SaleChange(SaleState.APPROVED, commission, at, false)));
-        }
-
         Instant soldAt() {
             return changes.getFirst().at();
         }

@@ -32,6 +32,8 @@ import dev.wilyferret.core.page.FormField;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.Placed;
 import dev.wilyferret.core.people.EmailAddress;
+import dev.wilyferret.core.sale.SaleChange;
+import dev.wilyferret.core.sale.SaleState;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -282,16 +284,15 @@ class GrowAListStory extends BrowserTest {
         ListId buyers = list(false, true);
         sales.keep(
                 stage.id(),
-                List.of(Sale.Past.approved(
+                List.of(new Sale.Past(
                         new Sale.Facts(
                                 trail.network().id(),
                                 "LF-2207",
                                 new ClickId(new UUID(0, 1)),
                                 trail.promotion().id(),
                                 trail.offer()),
-                        2750,
                         9900,
-                        clock.instant())));
+                        List.of(new SaleChange(SaleState.APPROVED, 2750, clock.instant(), false)))));
         Page page = signedIn();
         at(page, "/shelf");
         page.getByLabel("File")

@@ -19,10 +19,6 @@ public record Sold(SaleState state, long commission, long refunded, long order) 
         return new Sold(state, commission, 0, order);
     }
 
-    public static Sold approved(long commission, long order) {
-        return begins(SaleState.APPROVED, commission, order);
-    }
-
     /**
      * What becomes of it.
      *

@@ -61,7 +61,12 @@ class TallyTest {
                         Visits.OUT),
                 visit(2, Standing.COUNTED, List.of(), Visits.ON_BRIDGE, Visits.OUT, Visits.ON_BRIDGE, Visits.OUT),
                 visit(3, Standing.FILTERED, List.of(), Visits.ON_BRIDGE),
-                visit(4, Standing.OWN, List.of(Sold.approved(1, 1)), Visits.ON_BRIDGE, Visits.ON_REDIRECT)));
+                visit(
+                        4,
+                        Standing.OWN,
+                        List.of(Sold.begins(SaleState.APPROVED, 1, 1)),
+                        Visits.ON_BRIDGE,
+                        Visits.ON_REDIRECT)));
         assertThat(tally.clicks()).isEqualTo(new ClickCounts(5, 1, 1, 0, 2));
         assertThat(tally.clicks().counted()).isEqualTo(3);
         assertThat(tally.reached(Visits.ON_BRIDGE)).isEqualTo(2);

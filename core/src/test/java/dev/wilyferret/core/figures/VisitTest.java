@@ -72,7 +72,7 @@ class VisitTest {
                                         new Visit.Did(new Station.HandedOut(BONUS), AT.plusSeconds(5060)),
                                         new Visit.Did(new Station.Mail(MAIL), AT.plusSeconds(5000)))),
                         List.of(
-                                new Visit.Reported(AT.plusSeconds(90_000), Sold.approved(2750, 8900)),
+                                new Visit.Reported(AT.plusSeconds(90_000), Sold.begins(SaleState.APPROVED, 2750, 8900)),
                                 new Visit.Reported(
                                         AT.plusSeconds(95_000), new Sold(SaleState.REVERSED, 2750, 0, 8900)))),
                 7);
@@ -97,6 +97,7 @@ class VisitTest {
         assertThat(visit.optIns()).isEqualTo(1);
         assertThat(visit.confirmed()).isEqualTo(1);
         assertThat(visit.sold())
-                .containsExactly(Sold.approved(2750, 8900), new Sold(SaleState.REVERSED, 2750, 0, 8900));
+                .containsExactly(
+                        Sold.begins(SaleState.APPROVED, 2750, 8900), new Sold(SaleState.REVERSED, 2750, 0, 8900));
     }
 }

@@ -19,7 +19,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class SoldTest {
 
-    private static final Sold SALE = Sold.approved(2750, 8900);
+    private static final Sold SALE = Sold.begins(APPROVED, 2750, 8900);
 
     @ParameterizedTest
     @CsvSource({
