@@ -143,7 +143,10 @@ class AtOnceTest extends AppTest {
                 },
                 () -> imports.stop(workspace, run));
         assertThat(now(run).state()).isEqualTo(Imports.State.STOPPED);
-        assertThat(now(run).done()).isEqualTo(3000);
+        // The step that was held up is whole; a next one may begin before who stops it comes to its turn, and is whole too.
+        int done = now(run).done();
+        assertThat(done).isIn(3000, 4000, 5000);
+        assertThat(people.count(workspace, list, ALL)).isEqualTo(done);
         imports.resume(workspace, run);
         await().until(() -> now(run).state() == Imports.State.DONE);
         assertThat(now(run).added()).isEqualTo(5999);

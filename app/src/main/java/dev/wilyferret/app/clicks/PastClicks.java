@@ -99,10 +99,13 @@ public class PastClicks {
 
     private Map<ClickId, List<SiteEvent.Followed>> followed(WorkspaceId workspace, String[] clicks, Instant from) {
         Map<ClickId, List<SiteEvent.Followed>> followed = new HashMap<>();
+        // Each click by itself: of tables that grow fast the database does not know how large they are, and would read all of a
+        // workspace's events to find those of some clicks.
         sql.sql("""
-                        select id, click_id, promotion_id, visitor_id, page_id, kind, offer_id from site_event
-                        where workspace_id = :workspace and click_id = any(cast(:clicks as uuid[])) and at >= :from
-                          and kind in ('PAGE_VIEW', 'WENT_ON')
+                        select e.* from unnest(cast(:clicks as uuid[])) c (id) cross join lateral (
+                          select id, click_id, promotion_id, visitor_id, page_id, kind, offer_id from site_event
+                          where workspace_id = :workspace and click_id = c.id and at >= :from and kind in ('PAGE_VIEW', 'WENT_ON')
+                          offset 0) e
                         """)
                 .param("workspace", workspace.value())
                 .param("clicks", clicks)
