@@ -143,7 +143,8 @@ class AtOnceTest extends AppTest {
                 },
                 () -> imports.stop(workspace, run));
         assertThat(now(run).state()).isEqualTo(Imports.State.STOPPED);
-        // The step that was held up is whole; a next one may begin before who stops it comes to its turn, and is whole too.
+        // The step that was held up is whole; a next one may begin before who stops it comes to its turn, and is whole
+        // too.
         int done = now(run).done();
         assertThat(done).isIn(3000, 4000, 5000);
         assertThat(people.count(workspace, list, ALL)).isEqualTo(done);

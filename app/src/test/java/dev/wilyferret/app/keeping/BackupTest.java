@@ -78,7 +78,7 @@ class BackupTest extends AppTest {
     @Test
     void whatWasKeptHasTheSameFiguresAndOpensTheSameMailedLinks() throws Exception {
         PostBox post = postBox();
-        Program first = program(here);
+        Program first = program(here).awaitFilled();
         Guest visitor = new Guest(first.siteAddress());
         await().atMost(Duration.ofSeconds(30))
                 .until(() -> visitor.get("/balcony-calendar/calendar").statusCode() == 200);

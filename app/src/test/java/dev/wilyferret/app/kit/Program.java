@@ -74,6 +74,14 @@ public final class Program {
         return this;
     }
 
+    /** Waits until all of the demo is there and counted. */
+    public Program awaitFilled() {
+        Awaitility.await()
+                .atMost(Duration.ofSeconds(90))
+                .until(() -> Files.readString(files.resolve("out")).contains("The demo scenario is in place"));
+        return this;
+    }
+
     /** Kills it, as if the plug were pulled. */
     public void kill() throws InterruptedException {
         process.destroyForcibly().waitFor(10, TimeUnit.SECONDS);
