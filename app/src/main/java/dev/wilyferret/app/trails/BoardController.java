@@ -1,6 +1,5 @@
 package dev.wilyferret.app.trails;
 
-import dev.wilyferret.app.console.Show;
 import dev.wilyferret.app.forms.Intake;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.offers.Offers;
@@ -8,19 +7,19 @@ import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.design.ReadyTrail;
 import dev.wilyferret.core.design.StartingDesign;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.link.Slug;
+import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import java.time.Clock;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Collectors;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -39,7 +38,6 @@ class BoardController {
     private final Promotions promotions;
     private final Pages pages;
     private final TrailMaker maker;
-    private final Show show;
     private final Clock clock;
 
     BoardController(
@@ -49,7 +47,6 @@ class BoardController {
             Promotions promotions,
             Pages pages,
             TrailMaker maker,
-            Show show,
             Clock clock) {
         this.overviews = overviews;
         this.workspaces = workspaces;
@@ -57,24 +54,18 @@ class BoardController {
         this.promotions = promotions;
         this.pages = pages;
         this.maker = maker;
-        this.show = show;
         this.clock = clock;
     }
 
     @GetMapping("/")
     String board(@AuthenticationPrincipal Member member, @RequestParam(defaultValue = "0") int days, Model model) {
         LastDays period = LastDays.of(days, workspaces.get(member.workspace()).zone(), clock);
-        List<Overview> all = overviews.all(member.workspace(), period.period()).stream()
-                .sorted(Comparator.comparing((Overview one) -> !one.needsLook()))
-                .toList();
-        model.addAttribute("overviews", all);
+        Workspace workspace = workspaces.get(member.workspace());
+        model.addAttribute(
+                "board",
+                BoardPicture.of(overviews.all(member.workspace(), period.period()), Money.zero(workspace.currency())));
         model.addAttribute(
                 "before", overviews.revenue(member.workspace(), period.period().before()));
-        model.addAttribute(
-                "drawings",
-                all.stream()
-                        .collect(Collectors.toMap(
-                                one -> one.promotion().id(), one -> TrailDrawing.of(one.trail(), show::rate))));
         model.addAttribute("period", period);
         model.addAttribute("periods", LastDays.CHOICES);
         model.addAttribute("offerCount", offers.of(member.workspace()).size());

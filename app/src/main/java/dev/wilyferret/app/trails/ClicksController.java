@@ -6,8 +6,6 @@ import dev.wilyferret.app.forms.Intake;
 import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.links.Links;
 import dev.wilyferret.app.links.TrackingLink;
-import dev.wilyferret.app.pages.Page;
-import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.workspace.Member;
@@ -21,7 +19,6 @@ import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.SafeCell;
-import dev.wilyferret.core.trail.Station;
 import dev.wilyferret.core.visit.Device;
 import dev.wilyferret.core.visit.Standing;
 import jakarta.servlet.http.HttpServletResponse;
@@ -61,16 +58,21 @@ class ClicksController {
 
     private final ClickLists lists;
     private final Promotions promotions;
-    private final Pages pages;
+    private final ClicksBehind behind;
     private final Links links;
     private final Workspaces workspaces;
     private final Clock clock;
 
     ClicksController(
-            ClickLists lists, Promotions promotions, Pages pages, Links links, Workspaces workspaces, Clock clock) {
+            ClickLists lists,
+            Promotions promotions,
+            ClicksBehind behind,
+            Links links,
+            Workspaces workspaces,
+            Clock clock) {
         this.lists = lists;
         this.promotions = promotions;
-        this.pages = pages;
+        this.behind = behind;
         this.links = links;
         this.workspaces = workspaces;
         this.clock = clock;
@@ -80,27 +82,27 @@ class ClicksController {
     String list(
             @AuthenticationPrincipal Member member,
             @PathVariable PromotionId promotion,
-            @RequestParam MultiValueMap<String, String> asked,
+            @RequestParam MultiValueMap<String, String> typed,
             Model model) {
         Promotion opened = promotion(member, promotion);
-        Intake form = Intake.of(asked);
-        Station.Kind station = station(form);
+        Intake form = Intake.of(typed);
+        ClicksBehind.Some asked = behind(opened, period(member, form), form);
         Optional<ClickId> before = Id.parse(form.value("before"), ClickId::new);
         List<ListedClick> shown = lists.page(
                 member.workspace(),
                 promotion,
                 period(member, form).period(),
-                behind(member, promotion, station, form),
+                sought(asked.behind(), form),
                 before,
                 ClickBook.LIST);
         Map<LinkId, TrackingLink> byId = links(member, promotion);
         model.addAttribute("promotion", opened);
-        model.addAttribute("station", station);
+        model.addAttribute("asked", asked);
         model.addAttribute("form", form);
         model.addAttribute("clicks", shown);
         model.addAttribute(
                 "sought", SOUGHT.stream().anyMatch(field -> !form.value(field).isEmpty()));
-        model.addAttribute("asked", asked(station, period(member, form), form));
+        model.addAttribute("query", query(asked, period(member, form), form));
         model.addAttribute("further", before.isPresent());
         model.addAttribute("more", shown.size() == ClickBook.LIST);
         model.addAttribute("linksById", byId);
@@ -121,12 +123,12 @@ class ClicksController {
     void file(
             @AuthenticationPrincipal Member member,
             @PathVariable PromotionId promotion,
-            @RequestParam MultiValueMap<String, String> asked,
+            @RequestParam MultiValueMap<String, String> typed,
             HttpServletResponse response)
             throws IOException {
-        promotion(member, promotion);
-        Intake form = Intake.of(asked);
-        Behind behind = behind(member, promotion, station(form), form);
+        Promotion opened = promotion(member, promotion);
+        Intake form = Intake.of(typed);
+        Behind behind = sought(behind(opened, period(member, form), form).behind(), form);
         Map<LinkId, TrackingLink> byId = links(member, promotion);
         response.setContentType("text/csv;charset=UTF-8");
         response.setHeader("Content-Disposition", "attachment; filename=\"clicks.csv\"");
@@ -155,9 +157,9 @@ class ClicksController {
     }
 
     /** What is asked for, as an address has it, for the links to more of it. */
-    private static String asked(Station.Kind station, LastDays period, Intake form) {
+    private static String query(ClicksBehind.Some some, LastDays period, Intake form) {
         UriComponentsBuilder asked = UriComponentsBuilder.newInstance()
-                .queryParam("behind", station.name().toLowerCase(Locale.ROOT))
+                .queryParam("behind", some.key())
                 .queryParam("days", period.days());
         SOUGHT.stream()
                 .filter(field -> !form.value(field).isEmpty())
@@ -202,26 +204,14 @@ class ClicksController {
                 .collect(Collectors.toMap(TrackingLink::id, Function.identity()));
     }
 
-    private static Station.Kind station(Intake form) {
-        String behind = form.value("behind");
-        return behind.isEmpty()
-                ? Station.Kind.TRAFFIC
-                : Stream.of(Station.Kind.values())
-                        .filter(kind -> kind.name().equalsIgnoreCase(behind))
-                        .findFirst()
-                        .orElseThrow(NotFound::new);
+    private ClicksBehind.Some behind(Promotion promotion, LastDays period, Intake form) {
+        return behind.of(promotion, period.period(), form.value("behind").toLowerCase(Locale.ROOT))
+                .orElseThrow(NotFound::new);
     }
 
-    private Behind behind(Member member, PromotionId promotion, Station.Kind station, Intake form) {
-        List<Page> own = pages.ofPromotion(member.workspace(), promotion);
-        Behind behind = switch (station) {
-            case TRAFFIC -> Behind.ANY;
-            case FILTER -> Behind.standing(Standing.COUNTED);
-            case PAGE -> Behind.saw(Overviews.landing(own).map(Page::id));
-            case REDIRECT -> Behind.saw(Overviews.redirect(own).map(Page::id));
-            case OFFER -> Behind.sentOn();
-            case SALES -> Behind.bought();
-        };
+    /** Of the clicks behind a figure those that are looked for. */
+    private static Behind sought(Behind all, Intake form) {
+        Behind behind = all;
         for (Standing standing : Standing.values()) {
             if (standing.name().equals(form.value("standing"))) {
                 behind = behind.and(standing);

@@ -3,20 +3,29 @@ package dev.wilyferret.app.trails;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.core.figures.StepFigures;
-import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.money.Money;
-import dev.wilyferret.core.trail.Next;
+import dev.wilyferret.core.trail.Advice;
+import dev.wilyferret.core.trail.Place;
 import dev.wilyferret.core.trail.Setup;
+import dev.wilyferret.core.trail.Steps;
 import dev.wilyferret.core.trail.Trail;
-import java.util.Optional;
+import java.util.List;
 
 /**
  * A promotion with what stands, what it brought, and what to do next.
  *
- * @param list the list its landing page puts people on
+ * @param advice what matters most now first
+ * @param steps its figures in the steps that all promotions have
  */
 record Overview(
-        Promotion promotion, Offer offer, Optional<ListId> list, Setup setup, StepFigures figures, Brought brought) {
+        Promotion promotion,
+        Offer offer,
+        Setup setup,
+        Trail trail,
+        List<Advice> advice,
+        Steps steps,
+        StepFigures figures,
+        Brought brought) {
 
     /**
      * What it brought besides what its steps say.
@@ -27,32 +36,12 @@ record Overview(
      */
     record Brought(long people, long confirmed, Money pending) {}
 
-    public Trail trail() {
-        return Trail.of(setup, figures);
-    }
-
-    public Next next() {
-        return Next.of(setup, figures);
-    }
-
     public boolean needsLook() {
-        return next() != Next.NOTHING;
+        return !advice.isEmpty();
     }
 
-    /** Where the next thing is done. */
-    public String nextAddress() {
-        String own = "/promotions/" + promotion.id();
-        return switch (next()) {
-            case PUT_CLICK_ID_IN_LINK, WAIT_FOR_SALES -> "/offers/" + offer.id();
-            case MAKE_LANDING_PAGE, PUBLISH_LANDING_PAGE, LEAD_THROUGH_REDIRECT, FIRE_VIEW_PIXEL, PUBLISH_CHANGES ->
-                own + "/pages/landing";
-            case MAKE_REDIRECT_PAGE, PUBLISH_REDIRECT_PAGE, FIRE_LEAD_PIXEL -> own + "/redirect";
-            case SWITCH_ON_MAILS ->
-                list.map(id -> "/people/lists/" + id + "/sequence").orElse("/people");
-            case FILL_LEGAL -> "/settings";
-            case ADD_PIXEL -> "/pixels/new";
-            case MAKE_LINK, WALK_THROUGH -> own + "/links";
-            case NOTHING -> own;
-        };
+    /** What is undone at a place. */
+    public List<Advice> about(Place place) {
+        return advice.stream().filter(one -> one.about().equals(place)).toList();
     }
 }

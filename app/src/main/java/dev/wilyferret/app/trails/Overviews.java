@@ -9,6 +9,8 @@ import dev.wilyferret.app.offers.Offers;
 import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pages.PageKind;
 import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.app.people.Lists;
+import dev.wilyferret.app.people.MailList;
 import dev.wilyferret.app.pixels.PixelAccounts;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
@@ -24,12 +26,11 @@ import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.money.Money;
-import dev.wilyferret.core.page.Block;
-import dev.wilyferret.core.page.NextStep;
-import dev.wilyferret.core.page.PageDocument;
-import dev.wilyferret.core.page.Placed;
-import dev.wilyferret.core.trail.PageState;
+import dev.wilyferret.core.trail.Advice;
 import dev.wilyferret.core.trail.Setup;
+import dev.wilyferret.core.trail.Steps;
+import dev.wilyferret.core.trail.Traffic;
+import dev.wilyferret.core.trail.Trail;
 import java.util.Currency;
 import java.util.List;
 import java.util.Map;
@@ -54,6 +55,7 @@ class Overviews {
     private final PixelAccounts pixels;
     private final ClickBook clicks;
     private final Figures figures;
+    private final Lists lists;
     private final Mails mails;
 
     Overviews(
@@ -65,6 +67,7 @@ class Overviews {
             PixelAccounts pixels,
             ClickBook clicks,
             Figures figures,
+            Lists lists,
             Mails mails) {
         this.workspaces = workspaces;
         this.promotions = promotions;
@@ -74,19 +77,29 @@ class Overviews {
         this.pixels = pixels;
         this.clicks = clicks;
         this.figures = figures;
+        this.lists = lists;
         this.mails = mails;
     }
 
     /** What is known of the whole workspace, asked once for all its promotions. */
-    private record Known(
+    record Known(
             Workspace workspace,
             Map<OfferId, Offer> offers,
             Map<PromotionId, List<Page>> pages,
             List<TrackingLink> links,
             int pixelAccounts,
             Set<PromotionId> leadSeen,
+            Map<ListId, MailList> lists,
             Set<ListId> listsSwitchedOff,
             Map<PromotionId, Tally> tallies) {
+
+        List<Page> pagesOf(Promotion promotion) {
+            return pages.getOrDefault(promotion.id(), List.of());
+        }
+
+        Stream<TrackingLink> linksOf(Promotion promotion) {
+            return links.stream().filter(link -> link.promotion().equals(promotion.id()));
+        }
 
         Tally tally(Promotion promotion) {
             return tallies.getOrDefault(promotion.id(), Tally.NONE);
@@ -115,6 +128,13 @@ class Overviews {
     }
 
     private Known known(WorkspaceId workspace, List<Promotion> all, Period period) {
+        return standing(
+                workspace,
+                all,
+                figures.of(workspace, all.stream().map(Promotion::id).collect(Collectors.toSet()), period));
+    }
+
+    private Known standing(WorkspaceId workspace, List<Promotion> all, Map<PromotionId, Tally> tallies) {
         return new Known(
                 workspaces.get(workspace),
                 offers.of(workspace).stream().collect(Collectors.toMap(Offer::id, Function.identity())),
@@ -123,8 +143,15 @@ class Overviews {
                 pixels.of(workspace).size(),
                 clicks.promotionsWithLeadSeen(
                         workspace, all.stream().map(Promotion::id).toList()),
+                lists.of(workspace).stream().collect(Collectors.toMap(MailList::id, Function.identity())),
                 mails.listsSwitchedOff(workspace),
-                figures.of(workspace, all.stream().map(Promotion::id).collect(Collectors.toSet()), period));
+                tallies);
+    }
+
+    /** What of a promotion stands. */
+    @Transactional(readOnly = true)
+    public Setup setup(Promotion promotion) {
+        return Setups.of(promotion, standing(promotion.workspace(), List.of(promotion), Map.of()));
     }
 
     /** What each promotion brought in a period; one without a visit in it is missing. */
@@ -137,14 +164,21 @@ class Overviews {
     }
 
     private static Overview overview(Promotion promotion, Known known) {
-        List<Page> pages = known.pages.getOrDefault(promotion.id(), List.of());
-        Offer offer = java.util.Objects.requireNonNull(known.offers.get(promotion.offer()));
+        Setup setup = Setups.of(promotion, known);
+        Traffic traffic = Traffic.of(
+                known.tally(promotion),
+                known.linksOf(promotion)
+                        .collect(Collectors.toMap(
+                                TrackingLink::id, link -> link.tags().source())));
+        Trail trail = Trail.of(setup, traffic);
         return new Overview(
                 promotion,
-                offer,
-                form(pages).flatMap(Block.Form::list),
-                setup(promotion, offer, pages, known),
-                figures(promotion, pages, known),
+                java.util.Objects.requireNonNull(known.offers.get(promotion.offer())),
+                setup,
+                trail,
+                Advice.of(setup, trail),
+                Steps.of(known.tally(promotion)),
+                figures(promotion, known),
                 brought(promotion, known));
     }
 
@@ -154,69 +188,16 @@ class Overviews {
                 sums.optIns(), sums.confirmed(), known.money(sums.sold().commissionPending()));
     }
 
-    private static Setup setup(Promotion promotion, Offer offer, List<Page> pages, Known known) {
-        Optional<Page> landing = landing(pages);
-        Optional<Page> redirect = redirect(pages);
-        return new Setup(
-                (int) known.links.stream()
-                        .filter(link -> link.promotion().equals(promotion.id()) && !link.paused())
-                        .count(),
-                landing.map(Page::state).orElse(PageState.MISSING),
-                redirect.map(Page::state).orElse(PageState.MISSING),
-                landing.stream()
-                        .flatMap(Overviews::shown)
-                        .flatMap(block -> block.ways().stream())
-                        .anyMatch(NextStep.ToPage.class::isInstance),
-                pixelsOn(landing),
-                pixelsOn(redirect),
-                known.pixelAccounts,
-                known.leadSeen.contains(promotion.id()),
-                offer.details().link().carriesClickId(),
-                known.workspace.legal().complete(),
-                form(pages)
-                        .map(form -> form.list()
-                                        .filter(known.listsSwitchedOff::contains)
-                                        .isPresent()
-                                ? Setup.OptIn.MAILS_OFF
-                                : Setup.OptIn.TAKEN)
-                        .orElse(Setup.OptIn.NONE));
-    }
-
-    /** The form on the landing page. */
-    private static Optional<Block.Form> form(List<Page> pages) {
-        return landing(pages).stream()
-                .flatMap(Overviews::shown)
-                .filter(Block.Form.class::isInstance)
-                .map(Block.Form.class::cast)
-                .findFirst();
-    }
-
-    /** What visitors see of a page, or will once it is published. */
-    private static Stream<Block> shown(Page landing) {
-        return landing.published().orElse(landing.draft()) instanceof PageDocument.ContentPage page
-                ? page.blocks().shown().map(Placed::block)
-                : Stream.empty();
-    }
-
-    private static int pixelsOn(Optional<Page> page) {
-        return page.flatMap(Page::published)
-                .map(document -> document.pixels().size())
-                .orElse(0);
-    }
-
-    private static StepFigures figures(Promotion promotion, List<Page> pages, Known known) {
+    private static StepFigures figures(Promotion promotion, Known known) {
         Tally tally = known.tally(promotion);
         return new StepFigures(
                 tally.clicks(),
-                viewers(landing(pages), tally),
-                viewers(redirect(pages), tally),
+                landing(known.pagesOf(promotion))
+                        .map(page -> tally.reached(new Station.Page(page.id())))
+                        .orElse(0L),
                 tally.visitors(leg -> leg.to() instanceof Station.Offer),
                 tally.sums().sold().sales(),
                 known.money(tally.sums().sold().revenue()));
-    }
-
-    private static long viewers(Optional<Page> page, Tally tally) {
-        return page.map(one -> tally.reached(new Station.Page(one.id()))).orElse(0L);
     }
 
     static Optional<Page> landing(List<Page> pages) {

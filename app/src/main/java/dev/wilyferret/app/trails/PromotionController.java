@@ -21,7 +21,6 @@ import dev.wilyferret.core.figures.Behind;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
-import dev.wilyferret.core.trail.PageMap;
 import dev.wilyferret.core.visit.Standing;
 import java.time.Clock;
 import java.util.List;
@@ -52,7 +51,6 @@ class PromotionController {
     private final Sales sales;
     private final Workspaces workspaces;
     private final SiteAddress site;
-    private final PagePlan plan;
     private final TrailMaker maker;
     private final ClickLists lists;
     private final Clock clock;
@@ -66,7 +64,6 @@ class PromotionController {
             Sales sales,
             Workspaces workspaces,
             SiteAddress site,
-            PagePlan plan,
             TrailMaker maker,
             ClickLists lists,
             Clock clock) {
@@ -78,7 +75,6 @@ class PromotionController {
         this.sales = sales;
         this.workspaces = workspaces;
         this.site = site;
-        this.plan = plan;
         this.maker = maker;
         this.lists = lists;
         this.clock = clock;
@@ -99,10 +95,8 @@ class PromotionController {
                         .limit(8)
                         .toList());
         addLinks(member, promotion, model);
-        PageMap map = plan.of(opened);
-        model.addAttribute("map", map);
-        model.addAttribute("plan", PlanDrawing.of(map));
-        model.addAttribute("readyTrails", map.nodes().isEmpty() ? ReadyTrail.all() : List.of());
+        boolean empty = pages.ofPromotion(member.workspace(), promotion).isEmpty();
+        model.addAttribute("readyTrails", empty ? ReadyTrail.all() : List.of());
         model.addAttribute(
                 "otherOffers",
                 offers.of(opened.workspace()).stream()

@@ -4,6 +4,7 @@ import dev.wilyferret.app.console.Show;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.trail.TrailDrawing;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.time.Clock;
@@ -63,6 +64,7 @@ class TrailBand implements WebMvcConfigurer, HandlerInterceptor {
                         view.addObject("slim", !"trails/promotion".equals(view.getViewName()));
                         view.addObject("period", period);
                         view.addObject("periods", LastDays.CHOICES);
+                        view.addObject("here", request.getRequestURI());
                         view.addObject("drawing", TrailDrawing.of(overview.trail(), show::rate));
                     });
         }

@@ -3,10 +3,10 @@ package dev.wilyferret.app.trails;
 import dev.wilyferret.app.clicks.ClickBook;
 import dev.wilyferret.app.clicks.ListedClick;
 import dev.wilyferret.app.forms.NotFound;
+import dev.wilyferret.app.leads.Leads;
 import dev.wilyferret.app.links.Links;
 import dev.wilyferret.app.links.TrackingLink;
 import dev.wilyferret.app.pages.Page;
-import dev.wilyferret.app.pages.PageKind;
 import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.pixels.PixelAccount;
 import dev.wilyferret.app.pixels.PixelAccounts;
@@ -16,17 +16,19 @@ import dev.wilyferret.app.results.Figures;
 import dev.wilyferret.app.sales.Sale;
 import dev.wilyferret.app.sales.Sales;
 import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.core.figures.Visit;
 import dev.wilyferret.core.id.ClickId;
-import dev.wilyferret.core.id.LinkId;
-import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.sale.SaleState;
+import dev.wilyferret.core.trail.Setup;
+import dev.wilyferret.core.trail.Trail;
+import dev.wilyferret.core.trail.TrailDrawing;
 import dev.wilyferret.core.trail.Walk;
 import dev.wilyferret.core.visit.SiteEvent;
 import java.net.URI;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
-import java.util.Set;
+import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -49,6 +51,8 @@ class WalkController {
     private final Links links;
     private final PixelAccounts pixels;
     private final Sales sales;
+    private final Leads leads;
+    private final Overviews overviews;
 
     WalkController(
             ClickBook clicks,
@@ -57,7 +61,9 @@ class WalkController {
             Pages pages,
             Links links,
             PixelAccounts pixels,
-            Sales sales) {
+            Sales sales,
+            Leads leads,
+            Overviews overviews) {
         this.figures = figures;
         this.clicks = clicks;
         this.promotions = promotions;
@@ -65,6 +71,8 @@ class WalkController {
         this.links = links;
         this.pixels = pixels;
         this.sales = sales;
+        this.leads = leads;
+        this.overviews = overviews;
     }
 
     @GetMapping("/clicks/{id}")
@@ -73,18 +81,20 @@ class WalkController {
         SiteEvent.Click click = clicks.click(workspace, id).orElseThrow(NotFound::new);
         Promotion promotion = promotions.find(workspace, click.promotion()).orElseThrow();
         List<Page> own = pages.ofPromotion(workspace, promotion.id());
-        Set<PageId> redirects = own.stream()
-                .filter(page -> page.kind() == PageKind.REDIRECT)
-                .map(Page::id)
-                .collect(Collectors.toSet());
         List<Sale> bought = sales.ofClick(workspace, id);
         Walk walk = Walk.of(
                 click,
                 clicks.followed(workspace, id),
+                leads.of(workspace, List.of(id)).getOrDefault(id, Visit.People.NONE),
                 bought.stream()
-                        .map(sale -> new Walk.Sale(sale.soldAt(), sale.order()))
-                        .toList(),
-                redirects::contains);
+                        .map(sale -> new Walk.Sale(sale.soldAt(), sale.order(), sale.state() != SaleState.REVERSED))
+                        .toList());
+        Setup setup = overviews.setup(promotion);
+        Optional<TrackingLink> link = click.link()
+                .flatMap(by -> links.ofPromotion(workspace, promotion.id()).stream()
+                        .filter(one -> one.id().equals(by))
+                        .findFirst());
+        model.addAttribute("link", link.orElse(null));
         model.addAttribute("promotion", promotion);
         model.addAttribute("click", click);
         ListedClick listed = clicks.these(workspace, List.of(id)).getFirst();
@@ -93,7 +103,13 @@ class WalkController {
         model.addAttribute(
                 "country", Locale.of("", click.arrival().place().country()).getDisplayCountry(Locale.ENGLISH));
         model.addAttribute("walk", walk);
-        model.addAttribute("drawing", WalkDrawing.of(walk));
+        model.addAttribute(
+                "drawing",
+                TrailDrawing.ofWalk(
+                        Trail.of(setup, walk, link.map(by -> by.tags().source()).orElse(""))));
+        model.addAttribute("reached", walk.reached(setup::place));
+        model.addAttribute("names", setup.offers());
+
         model.addAttribute(
                 "sales", bought.stream().collect(Collectors.toMap(Sale::order, Function.identity(), (a, b) -> a)));
         model.addAttribute("pageNames", own.stream().collect(Collectors.toMap(Page::id, Page::name)));
@@ -102,9 +118,6 @@ class WalkController {
                 pixels.of(workspace).stream()
                         .collect(Collectors.toMap(
                                 PixelAccount::id, pixel -> pixel.details().name())));
-        Map<LinkId, TrackingLink> byId = links.ofPromotion(workspace, promotion.id()).stream()
-                .collect(Collectors.toMap(TrackingLink::id, Function.identity()));
-        model.addAttribute("link", click.link().map(byId::get).orElse(null));
         return "trails/walk";
     }
 

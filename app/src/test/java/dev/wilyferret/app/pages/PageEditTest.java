@@ -298,29 +298,38 @@ class PageEditTest extends AppTest {
         assertThat(pages.publish(trail.workspace(), page().id())).isNotEmpty();
     }
 
+    /** Fifty times the blocks take by far not fifty times as long. */
     @Test
     void twoHundredBlocksStayFluent() {
+        fill(4);
+        long few = quickestEdit();
+        fill(Blocks.MOST);
+        assertThat(send("/add", "what", "one too many").body()).contains("holds at most 200 blocks");
+        assertThat(quickestEdit()).isLessThan(12 * few);
+    }
+
+    private void fill(int blocks) {
         List<Placed> many = new ArrayList<>();
         many.add(Placed.of("headline", new Block.Headline("Many")));
-        for (int i = 1; i < Blocks.MOST; i++) {
+        for (int i = 1; i < blocks; i++) {
             many.add(Placed.of("m" + i, new Block.SubHeadline("Line " + i)));
         }
         pages.edit(
                 trail.workspace(),
                 page().id(),
                 page().revision(),
-                "many",
+                "filled",
                 draft -> draft.blocks(all -> new Blocks(many)));
-        assertThat(send("/add", "what", "one too many").body()).contains("holds at most 200 blocks");
-        for (int i = 0; i < 5; i++) {
-            write("Warm " + i);
+    }
+
+    /** In nanoseconds; a busy machine only ever adds. */
+    private long quickestEdit() {
+        long quickest = Long.MAX_VALUE;
+        for (int i = 0; i < 15; i++) {
+            long began = System.nanoTime();
+            write("Words " + i);
+            quickest = Math.min(quickest, System.nanoTime() - began);
         }
-        long began = System.nanoTime();
-        for (int i = 0; i < 10; i++) {
-            write("Fluent " + i);
-        }
-        Duration each = Duration.ofNanos((System.nanoTime() - began) / 10);
-        System.out.println("an edit among 200 blocks takes " + each.toMillis() + " ms");
-        assertThat(each).isLessThan(Duration.ofMillis(250));
+        return quickest;
     }
 }

@@ -2,6 +2,7 @@ package dev.wilyferret.app.trails;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.wilyferret.app.console.Show;
 import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
@@ -19,10 +20,19 @@ import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.link.Slug;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
-import dev.wilyferret.core.trail.PageMap;
+import dev.wilyferret.core.trail.Advice;
+import dev.wilyferret.core.trail.Place;
+import dev.wilyferret.core.trail.Setup;
+import dev.wilyferret.core.trail.Traffic;
+import dev.wilyferret.core.trail.Trail;
+import dev.wilyferret.core.trail.TrailDrawing;
+import java.util.Arrays;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -39,7 +49,10 @@ class ReadyTrailMakingTest extends AppTest {
     private TrailMaker maker;
 
     @Autowired
-    private PagePlan plan;
+    private Overviews overviews;
+
+    @Autowired
+    private Show show;
 
     @Autowired
     private Pages pages;
@@ -85,15 +98,38 @@ class ReadyTrailMakingTest extends AppTest {
         assertThat(pages.ofPromotion(stage.id(), promotion.id()))
                 .hasSize(trail.stops().size() + (trail.redirect() ? 1 : 0));
         assertThat(ways()).noneMatch(NextStep.ToPageToMake.class::isInstance);
-        PageMap map = plan.of(promotion);
-        assertThat(map.nodes()).noneMatch(node -> node.kind() == PageMap.Kind.MISSING);
-        assertThat(map.warnings()).isEmpty();
+        Setup setup = overviews.setup(promotion);
+        Trail drawn = Trail.of(setup, Traffic.NONE);
+        assertThat(drawn.stops()).noneMatch(stop -> stop.place() instanceof Place.Missing);
+        assertThat(Advice.of(setup, drawn))
+                .extracting(Advice::why)
+                .noneMatch(why -> why.contains("Nothing leads")
+                        || why.contains("dead end")
+                        || why.contains("gone")
+                        || why.contains("circles"));
         assertThat(lists.of(stage.id())).hasSize(trail.list().isPresent() ? 1 : 0);
-        PlanDrawing drawing = PlanDrawing.of(map);
-        assertThat(drawing.boxes()).hasSameSizeAs(map.nodes());
-        assertThat(drawing.boxes())
-                .allMatch(box -> box.x() + 196 <= drawing.width() && box.y() + 56 <= drawing.height());
-        assertThat(drawing.boxes().stream().map(box -> box.x() + " " + box.y())).doesNotHaveDuplicates();
+        assertThat(crossings(TrailDrawing.of(drawn, show::rate))).isEmpty();
+    }
+
+    /** Pairs of streams that swap sides between two columns. */
+    private static List<String> crossings(TrailDrawing drawing) {
+        Pattern bend = Pattern.compile("L(\\S+) (\\S+) C\\S+ \\S+ \\S+ \\S+ (\\S+) (\\S+)");
+        List<double[]> bends = new ArrayList<>();
+        drawing.streams().forEach(stream -> bend.matcher(stream.line())
+                .results()
+                .forEach(found -> bends.add(IntStream.rangeClosed(1, 4)
+                        .mapToDouble(group -> Double.parseDouble(found.group(group)))
+                        .toArray())));
+        List<String> crossings = new ArrayList<>();
+        for (double[] one : bends) {
+            for (double[] other : bends) {
+                if (one[0] == other[0] && one[1] < other[1] && one[3] > other[3]) {
+                    crossings.add(Arrays.toString(one) + " and " + Arrays.toString(other));
+                }
+            }
+        }
+        assertThat(bends).isNotEmpty();
+        return crossings;
     }
 
     @Test

@@ -10,20 +10,14 @@ import java.util.Optional;
  * click lies in the period and counts.
  *
  * @param landed visitors who saw the first page
- * @param passed visitors who saw the redirect page
  * @param wentOn visitors who were sent on to the offer
  * @param revenue approved commission of those sales
  */
-public record StepFigures(ClickCounts clicks, long landed, long passed, long wentOn, long sales, Money revenue) {
+public record StepFigures(ClickCounts clicks, long landed, long wentOn, long sales, Money revenue) {
 
     /** Visitors who followed an outbound link ÷ counted page visitors. */
     public Rate clickThrough() {
         return new Rate(wentOn, landed);
-    }
-
-    /** Sales ÷ visitors who went on to the offer. */
-    public Rate saleRate() {
-        return new Rate(sales, wentOn);
     }
 
     /** Earnings per click: revenue ÷ counted clicks, in major units, two decimals finer than the currency; empty without clicks. */

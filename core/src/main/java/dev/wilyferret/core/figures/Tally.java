@@ -1,5 +1,6 @@
 package dev.wilyferret.core.figures;
 
+import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.sale.SaleSums;
 import dev.wilyferret.core.sale.Sold;
@@ -14,6 +15,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Predicate;
@@ -141,6 +143,13 @@ public final class Tally {
         return adder.made();
     }
 
+    /** Of one visitor who went these legs. */
+    public static Tally of(List<Leg> legs) {
+        Adder adder = new Adder();
+        adder.went(legs, RoaringBitmap.bitmapOf(1));
+        return adder.made();
+    }
+
     /** The tally of the whole, of tallies that share no click. */
     public static Tally sum(Collection<Tally> parts) {
         Adder adder = new Adder();
@@ -156,6 +165,18 @@ public final class Tally {
     /** Those that came by a link. */
     public Clicks clicks(LinkId link) {
         return clicks.getOrDefault(link.toString(), Clicks.NONE);
+    }
+
+    /** By the link they came by; empty for those without one. */
+    public Map<Optional<LinkId>, Clicks> byLink() {
+        Map<Optional<LinkId>, Clicks> byLink = new HashMap<>();
+        clicks.forEach((link, some) -> byLink.put(Id.parse(link, LinkId::new), some));
+        return byLink;
+    }
+
+    /** The ways that somebody went. */
+    public Set<Leg> legs() {
+        return Set.copyOf(legs.keySet());
     }
 
     public Sums sums() {
@@ -178,7 +199,7 @@ public final class Tally {
     public boolean has(Behind behind) {
         return clicks.values().stream()
                         .anyMatch(link -> behind.standing().map(link::standing).orElse(link.raw()) > 0)
-                && behind.holds(legs.keySet());
+                && behind.canHoldSome(legs.keySet());
     }
 
     /** How many visitors went one of some legs. */

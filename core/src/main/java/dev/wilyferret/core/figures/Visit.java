@@ -80,7 +80,15 @@ public record Visit(
             People people,
             List<Reported> sales) {}
 
-    private record Reached(Instant at, int rank, Station station) {}
+    /**
+     * A station that was come by.
+     *
+     * @param rank which of two at the same moment is the first: the lower one
+     */
+    public record Reached(Instant at, int rank, Station station) {}
+
+    private static final Comparator<Reached> ORDER =
+            Comparator.comparing(Reached::at).thenComparing(Reached::rank).thenComparing(one -> one.station.text());
 
     public Visit {
         traits = Map.copyOf(traits);
@@ -105,9 +113,19 @@ public record Visit(
     }
 
     private static List<Reached> reached(Kept kept) {
+        List<Reached> reached = new ArrayList<>(reached(kept.promotion, kept.followed, kept.people));
+        kept.sales.stream()
+                .filter(sale -> sale.sold.state() != SaleState.REVERSED)
+                .forEach(sale -> reached.add(new Reached(sale.at, 5, new Station.Sale())));
+        reached.sort(ORDER);
+        return reached;
+    }
+
+    /** The stations that were come by on the promotion's own trail, in their order; without sales. */
+    public static List<Reached> reached(PromotionId promotion, List<SiteEvent.Followed> followed, People people) {
         List<Reached> reached = new ArrayList<>();
-        for (SiteEvent.Followed event : kept.followed) {
-            if (!event.promotion().equals(kept.promotion)) {
+        for (SiteEvent.Followed event : followed) {
+            if (!event.promotion().equals(promotion)) {
                 // A cookie says which click a visit hangs on, and cookies can be forged.
                 continue;
             }
@@ -118,19 +136,14 @@ public record Visit(
                 case SiteEvent.PixelFired fire -> {}
             }
         }
-        for (OptIn one : kept.people.optIns) {
+        for (OptIn one : people.optIns) {
             reached.add(new Reached(one.at, 1, new Station.OptIn(one.page)));
             // Who had confirmed the address before has it confirmed at once.
             one.confirmedAt.ifPresent(
                     at -> reached.add(new Reached(at.isBefore(one.at) ? one.at : at, 2, new Station.Confirmed())));
         }
-        kept.people.did.forEach(one -> reached.add(new Reached(one.at, 3, one.station)));
-        kept.sales.stream()
-                .filter(sale -> sale.sold.state() != SaleState.REVERSED)
-                .forEach(sale -> reached.add(new Reached(sale.at, 5, new Station.Sale())));
-        reached.sort(Comparator.comparing(Reached::at)
-                .thenComparing(Reached::rank)
-                .thenComparing(one -> one.station.text()));
+        people.did.forEach(one -> reached.add(new Reached(one.at, 3, one.station)));
+        reached.sort(ORDER);
         return reached;
     }
 

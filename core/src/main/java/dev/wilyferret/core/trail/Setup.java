@@ -1,44 +1,138 @@
 package dev.wilyferret.core.trail;
 
+import dev.wilyferret.core.figures.Station;
+import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PageId;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
+
 /**
  * What of a promotion stands.
  *
- * @param links tracking links in use
- * @param landing the page visitors land on
- * @param redirect the page that fires the lead pixel
- * @param buttonToRedirect whether the landing page's button leads through the redirect page
- * @param viewPixels pixels that fire on the published landing page
- * @param leadPixels pixels that fire on the published redirect page
+ * @param sources of its tracking links in use, with how many links each has
+ * @param offer its own
+ * @param offers names of the workspace's offers
+ * @param clickIdInLink whether the affiliate link carries the click id
  * @param pixelAccounts ad platform accounts of the workspace
  * @param leadPixelSeen whether a lead pixel of this promotion was ever answered
- * @param clickIdInLink whether the affiliate link carries the click id
  * @param legalComplete whether the legal footer has a name, an address and a contact
- * @param optIn whether the landing page takes addresses, so that mail goes on from there
  */
 public record Setup(
-        int links,
-        PageState landing,
-        PageState redirect,
-        boolean buttonToRedirect,
-        int viewPixels,
-        int leadPixels,
+        Map<String, Integer> sources,
+        List<Leaf> pages,
+        OfferId offer,
+        Map<OfferId, String> offers,
+        boolean clickIdInLink,
         int pixelAccounts,
         boolean leadPixelSeen,
-        boolean clickIdInLink,
-        boolean legalComplete,
-        OptIn optIn) {
+        boolean legalComplete) {
 
-    /** What becomes of those who leave an address on the landing page. */
-    public enum OptIn {
-        /** It asks for none. */
-        NONE,
-        TAKEN,
-        /** The mails written for them are all switched off. */
-        MAILS_OFF
+    /**
+     * A page as it stands.
+     *
+     * @param redirect whether it sends on by itself, after its pixels
+     * @param landing whether it is the promotion's first page
+     * @param entry whether a link leads to it
+     * @param ways of what visitors press, in the order of the page
+     * @param pixels how many fire on what is published
+     */
+    public record Leaf(
+            PageId id,
+            String name,
+            boolean redirect,
+            boolean landing,
+            boolean entry,
+            PageState state,
+            List<Way> ways,
+            Optional<Form> form,
+            int pixels) {
+
+        Place place() {
+            return redirect ? new Place.Redirect(id) : new Place.Page(id);
+        }
+
+        /** All ways that lead on from it, those behind its form too. */
+        Stream<Target> targets() {
+            return Stream.concat(
+                            ways.stream(),
+                            form.stream().flatMap(one -> Stream.concat(one.ways.stream(), one.confirmed.stream())))
+                    .map(Way::target);
+        }
+    }
+
+    /**
+     * What takes addresses on a page.
+     *
+     * @param ways where who sent it goes
+     * @param confirmed where confirming leads; empty if the list does not ask for that, or shows its own thanks
+     * @param confirms whether the list asks to confirm
+     * @param list that people are put on; empty for none
+     * @param mailsOff whether the mails written for them are all switched off
+     */
+    public record Form(
+            String label,
+            List<Way> ways,
+            Optional<Way> confirmed,
+            boolean confirms,
+            Optional<ListId> list,
+            boolean mailsOff) {}
+
+    /** @param label the words of what leads there */
+    public record Way(String label, Target target) {}
+
+    /** Where a way leads. */
+    public sealed interface Target {
+        record ToPage(PageId page) implements Target {}
+
+        /** A page still to be made. */
+        record ToMissing(String name) implements Target {}
+
+        record ToOffer(OfferId offer) implements Target {}
+
+        record HandOut() implements Target {}
+
+        /** Stays where it is, with thanks: what is to be gained is gained. */
+        record Thanks() implements Target {}
+    }
+
+    public Optional<Leaf> landing() {
+        return pages.stream().filter(Leaf::landing).findFirst();
+    }
+
+    public Optional<Leaf> redirect() {
+        return pages.stream().filter(Leaf::redirect).findFirst();
+    }
+
+    Optional<Leaf> page(PageId id) {
+        return pages.stream().filter(page -> page.id.equals(id)).findFirst();
+    }
+
+    /** Where a station lies on the trail. */
+    public Place place(Station station) {
+        return Place.of(station, offer, this::place);
+    }
+
+    /** Where a page is on the trail. */
+    Place place(PageId id) {
+        return page(id).map(Leaf::place).orElse(new Place.Gone());
     }
 
     /** Whether visitors need no redirect page: they leave an address instead of going on to the offer. */
     boolean withoutRedirect() {
-        return optIn != OptIn.NONE && redirect == PageState.MISSING;
+        return redirect().isEmpty() && landing().flatMap(Leaf::form).isPresent();
+    }
+
+    int links() {
+        return sources.values().stream().mapToInt(Integer::intValue).sum();
+    }
+
+    /** Those where visitors begin: the landing page and what links lead to; of none such, the first. */
+    List<Leaf> entries() {
+        List<Leaf> entries =
+                pages.stream().filter(page -> page.landing || page.entry).toList();
+        return entries.isEmpty() ? pages.stream().limit(1).toList() : entries;
     }
 }

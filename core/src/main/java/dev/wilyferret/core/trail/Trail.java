@@ -1,99 +1,90 @@
 package dev.wilyferret.core.trail;
 
+import dev.wilyferret.core.figures.Leg;
 import dev.wilyferret.core.figures.Rate;
-import dev.wilyferret.core.figures.StepFigures;
-import dev.wilyferret.core.trail.Station.Kind;
-import dev.wilyferret.core.trail.Station.State;
+import dev.wilyferret.core.figures.Tally;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
-/** A promotion drawn as its path, from traffic to sales. */
-public record Trail(List<Station> stations) {
+/** A promotion as a graph: the places visitors come by and the ways between them, planned or gone, with their figures. */
+public record Trail(List<Stop> stops, List<Way> ways) {
 
-    public static Trail of(Setup setup, StepFigures figures) {
-        long counted = figures.clicks().counted();
-        long unique = figures.clicks().unique();
-        return new Trail(List.of(
-                new Station(
-                        Kind.TRAFFIC,
-                        setup.links() > 0 ? State.READY : State.GAP,
-                        figures.clicks().raw(),
-                        "clicks",
-                        Optional.empty(),
-                        links(setup.links())),
-                new Station(
-                        Kind.FILTER,
-                        State.READY,
-                        counted,
-                        "counted",
-                        Optional.of(new Rate(counted, figures.clicks().raw())),
-                        filter(figures)),
-                new Station(
-                        Kind.PAGE,
-                        stateOf(setup.landing()),
-                        figures.landed(),
-                        "visitors",
-                        Optional.of(new Rate(figures.landed(), unique)),
-                        note(setup.landing())),
-                new Station(
-                        Kind.REDIRECT,
-                        setup.withoutRedirect() ? State.READY : stateOf(setup.redirect()),
-                        figures.passed(),
-                        "visitors",
-                        Optional.of(new Rate(figures.passed(), figures.landed()))
-                                .filter(rate -> !setup.withoutRedirect()),
-                        redirect(setup)),
-                new Station(
-                        Kind.OFFER,
-                        setup.clickIdInLink() ? State.READY : State.WAITING,
-                        figures.wentOn(),
-                        "visitors",
-                        Optional.of(new Rate(figures.wentOn(), beforeOffer(setup, figures))),
-                        setup.clickIdInLink() ? "click id travels along" : "no click id in the link"),
-                new Station(
-                        Kind.SALES,
-                        figures.sales() > 0 ? State.READY : State.WAITING,
-                        figures.sales(),
-                        "sales",
-                        Optional.of(figures.saleRate()),
-                        figures.sales() > 0 ? "by postback" : "none reported yet")));
-    }
+    /**
+     * A place on the trail.
+     *
+     * @param name as its owner gave it
+     * @param note the state in a few words
+     * @param figure how many arrived here
+     * @param losses those who went no further from here
+     * @param onward the legs by which visitors went on from here
+     */
+    public record Stop(
+            Place place, String name, State state, String note, long figure, List<Loss> losses, Set<Leg> onward) {
 
-    /** Visitors on the last page of ours that the offer can be reached from. */
-    private static long beforeOffer(Setup setup, StepFigures figures) {
-        return setup.buttonToRedirect() && setup.redirect() != PageState.MISSING ? figures.passed() : figures.landed();
-    }
-
-    private static State stateOf(PageState page) {
-        return switch (page) {
-            case MISSING -> State.GAP;
-            case DRAFT -> State.WAITING;
-            case PUBLISHED, CHANGED -> State.READY;
-        };
-    }
-
-    private static String note(PageState page) {
-        return switch (page) {
-            case MISSING -> "no page yet";
-            case DRAFT -> "draft";
-            case PUBLISHED -> "published";
-            case CHANGED -> "published, draft differs";
-        };
-    }
-
-    private static String redirect(Setup setup) {
-        if (setup.withoutRedirect()) {
-            return "none needed";
+        /** The unit, as it is said of the figure. */
+        public String said() {
+            return place instanceof Place.Filter ? "counted" : place.unit().of(figure);
         }
-        return setup.redirect().isPublic() && setup.leadPixels() == 0 ? "published, no pixel" : note(setup.redirect());
     }
 
-    private static String links(int links) {
-        return links == 0 ? "no link yet" : links == 1 ? "1 link" : links + " links";
+    public enum State {
+        /** Nothing there yet: drawn as a gap. */
+        GAP,
+        /** There, but not at work: a draft, or something still missing. */
+        WAITING,
+        /** At work. */
+        READY
     }
 
-    private static String filter(StepFigures figures) {
-        long out = figures.clicks().notCounted();
-        return out == 0 ? "nothing held back" : "%,d kept out".formatted(out);
+    /** @param words what became of them, said after their number */
+    public record Loss(Kind kind, long figure, String words) {
+
+        public enum Kind {
+            /** Clicks that the filter kept out, the owner's own, or taken out by hand. */
+            KEPT_OUT,
+            /** Visitors who came to no page. */
+            NO_PAGE,
+            /** Visitors who were here and went no further. */
+            WENT_NO_FURTHER
+        }
+    }
+
+    /**
+     * A way from place to place.
+     *
+     * @param label the words of what leads there; empty where it was gone and is not planned
+     * @param figure clicks up to the filter, visitors after it
+     */
+    public record Way(Place from, Place to, String label, boolean planned, long figure) {}
+
+    /** What happened on the trail in a period, as far as a drawing needs it. */
+    public static Trail of(Setup setup, Traffic traffic) {
+        return new Charting(setup, traffic).trail();
+    }
+
+    /** What stands, with one visitor's way along it. */
+    public static Trail of(Setup setup, Walk walk, String source) {
+        return of(setup, new Traffic(Map.of(source, 1L), Tally.of(Leg.of(walk.stations()))));
+    }
+
+    public Optional<Stop> stop(Place place) {
+        return stops.stream().filter(stop -> stop.place.equals(place)).findFirst();
+    }
+
+    public List<Way> from(Place place) {
+        return ways.stream().filter(way -> way.from.equals(place)).toList();
+    }
+
+    public List<Way> to(Place place) {
+        return ways.stream().filter(way -> way.to.equals(place)).toList();
+    }
+
+    /** Of those at the beginning of a way, the share that went it; empty where that is not the quotient of one unit. */
+    public Optional<Rate> share(Way way) {
+        return stop(way.from)
+                .filter(from -> from.place.unit() == Unit.VISITORS && from.figure > 0)
+                .map(from -> new Rate(way.figure, from.figure));
     }
 }

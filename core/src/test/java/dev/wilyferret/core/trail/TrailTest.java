@@ -1,347 +1,219 @@
 package dev.wilyferret.core.trail;
 
+import static dev.wilyferret.core.trail.Promoted.at;
+import static dev.wilyferret.core.trail.Promoted.form;
+import static dev.wilyferret.core.trail.Promoted.id;
+import static dev.wilyferret.core.trail.Promoted.page;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.wilyferret.core.figures.ClickCounts;
 import dev.wilyferret.core.figures.Rate;
-import dev.wilyferret.core.figures.StepFigures;
-import dev.wilyferret.core.id.ClickId;
-import dev.wilyferret.core.id.EventId;
-import dev.wilyferret.core.id.PageId;
-import dev.wilyferret.core.id.PixelId;
-import dev.wilyferret.core.id.PromotionId;
-import dev.wilyferret.core.id.UuidV7;
-import dev.wilyferret.core.id.VisitorId;
-import dev.wilyferret.core.id.WorkspaceId;
-import dev.wilyferret.core.money.Money;
-import dev.wilyferret.core.pixel.PixelAnswer;
-import dev.wilyferret.core.pixel.PixelEvent;
-import dev.wilyferret.core.trail.Setup.OptIn;
-import dev.wilyferret.core.trail.Station.Kind;
-import dev.wilyferret.core.trail.Station.State;
-import dev.wilyferret.core.visit.Arrival;
-import dev.wilyferret.core.visit.Headers;
-import dev.wilyferret.core.visit.Parameters;
-import dev.wilyferret.core.visit.SiteEvent;
-import dev.wilyferret.core.visit.Verdict;
-import java.time.Duration;
-import java.time.Instant;
-import java.time.InstantSource;
-import java.util.Currency;
+import dev.wilyferret.core.figures.Station;
+import dev.wilyferret.core.id.BonusId;
+import dev.wilyferret.core.id.MailId;
+import dev.wilyferret.core.trail.Setup.Target;
+import dev.wilyferret.core.trail.Trail.Loss;
+import dev.wilyferret.core.trail.Trail.State;
+import dev.wilyferret.core.trail.Trail.Stop;
+import dev.wilyferret.core.trail.Trail.Way;
+import dev.wilyferret.core.visit.Standing;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
-import java.util.random.RandomGeneratorFactory;
-import java.util.stream.Stream;
+import java.util.UUID;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.Arguments;
-import org.junit.jupiter.params.provider.MethodSource;
 
 class TrailTest {
 
-    private static final StepFigures NOTHING = figures(ClickCounts.NONE, 0, 0, 0, 0);
-    private static final StepFigures SOME = figures(new ClickCounts(1000, 10, 40, 0, 800), 760, 260, 250, 7);
+    private static final Station BRIDGE = new Station.Page(id(1));
+    private static final Station REDIRECT = new Station.Page(id(2));
+    private static final Station OUT = new Station.Offer(id(2), Optional.empty());
+    private static final Station SALE = new Station.Sale();
+    private static final Place OFFER = new Place.Offer(Promoted.OFFER);
 
-    private static StepFigures figures(ClickCounts clicks, long landed, long passed, long wentOn, long sales) {
-        return new StepFigures(
-                clicks, landed, passed, wentOn, sales, new Money(sales * 2750, Currency.getInstance("EUR")));
+    private static Stop stop(Trail trail, Place place) {
+        return trail.stop(place).orElseThrow();
     }
 
-    /** Everything at work. */
-    private static Setup complete() {
-        return new Setup(2, PageState.PUBLISHED, PageState.PUBLISHED, true, 1, 1, 1, true, true, true, OptIn.NONE);
-    }
-
-    private static Station station(Trail trail, Kind kind) {
-        return trail.stations().stream()
-                .filter(one -> one.kind() == kind)
+    private static Way way(Trail trail, Place from, Place to) {
+        return trail.from(from).stream()
+                .filter(one -> one.to().equals(to))
                 .findFirst()
                 .orElseThrow();
     }
 
     @Test
-    void carriesTheFiguresFromTrafficToSales() {
-        Trail trail = Trail.of(complete(), SOME);
-        assertThat(trail.stations()).extracting(Station::figure).containsExactly(1000L, 950L, 760L, 260L, 250L, 7L);
-        assertThat(trail.stations()).extracting(Station::state).containsOnly(State.READY);
-        assertThat(station(trail, Kind.PAGE).fromBefore()).contains(new Rate(760, 800));
-        assertThat(station(trail, Kind.OFFER).fromBefore()).contains(new Rate(250, 260));
-        assertThat(station(trail, Kind.FILTER).note()).isEqualTo("50 kept out");
-    }
-
-    @Test
-    void leavesGapsWhereNothingIsYet() {
-        Trail trail = Trail.of(
-                new Setup(0, PageState.DRAFT, PageState.MISSING, false, 0, 0, 0, false, true, true, OptIn.NONE),
-                NOTHING);
-        assertThat(station(trail, Kind.TRAFFIC).state()).isEqualTo(State.GAP);
-        assertThat(station(trail, Kind.PAGE).state()).isEqualTo(State.WAITING);
-        assertThat(station(trail, Kind.REDIRECT).state()).isEqualTo(State.GAP);
-    }
-
-    @Test
-    void withoutARedirectPageTheOfferFollowsTheLandingPage() {
-        Setup straight =
-                new Setup(1, PageState.PUBLISHED, PageState.MISSING, false, 1, 0, 1, false, true, true, OptIn.NONE);
-        assertThat(station(Trail.of(straight, SOME), Kind.OFFER).fromBefore()).contains(new Rate(250, 760));
+    void aStraightTrailCarriesItsFiguresFromTrafficToSales() {
+        Trail trail = Promoted.straight()
+                .went(3, Standing.FILTERED, BRIDGE)
+                .went(2, Standing.OWN)
+                .went(1)
+                .went(40, BRIDGE)
+                .went(10, BRIDGE, REDIRECT)
+                .went(8, BRIDGE, REDIRECT, OUT)
+                .went(2, BRIDGE, REDIRECT, OUT, SALE)
+                .trail();
+        assertThat(trail.stops())
+                .extracting(Stop::place)
+                .containsExactly(
+                        new Place.Source("plumage"),
+                        new Place.Filter(),
+                        at(1),
+                        new Place.Redirect(id(2)),
+                        OFFER,
+                        new Place.Sales());
+        assertThat(trail.stops()).extracting(Stop::figure).containsExactly(66L, 61L, 60L, 20L, 10L, 2L);
+        assertThat(trail.stops()).extracting(Stop::state).containsOnly(State.READY);
+        assertThat(stop(trail, new Place.Filter()).note()).isEqualTo("61 visitors");
+        assertThat(stop(trail, new Place.Filter()).losses())
+                .containsExactly(
+                        new Loss(Loss.Kind.KEPT_OUT, 5, "kept out"), new Loss(Loss.Kind.NO_PAGE, 1, "saw no page"));
+        assertThat(stop(trail, at(1)).losses()).containsExactly(new Loss(Loss.Kind.WENT_NO_FURTHER, 40, "fell off"));
+        assertThat(stop(trail, OFFER).losses())
+                .containsExactly(new Loss(Loss.Kind.WENT_NO_FURTHER, 8, "without a sale"));
+        assertThat(trail.share(way(trail, at(1), new Place.Redirect(id(2))))).contains(new Rate(20, 60));
+        assertThat(trail.share(way(trail, new Place.Filter(), at(1))))
+                .as("clicks and visitors make no share")
+                .isEmpty();
     }
 
     @Test
     void onePersonIsNotSeveral() {
-        Trail trail = Trail.of(complete(), figures(new ClickCounts(1, 0, 0, 0, 1), 1, 1, 1, 1));
-        assertThat(trail.stations())
-                .extracting(Station::said)
+        Trail trail = Promoted.straight().went(1, BRIDGE, REDIRECT, OUT, SALE).trail();
+        assertThat(trail.stops())
+                .extracting(Stop::said)
                 .containsExactly("click", "counted", "visitor", "visitor", "visitor", "sale");
-        assertThat(Trail.of(complete(), SOME).stations())
-                .extracting(Station::said)
-                .containsExactly("clicks", "counted", "visitors", "visitors", "visitors", "sales");
-    }
-
-    private static Setup takingAddresses(int links, PageState landing, PageState redirect, int pixels, OptIn optIn) {
-        return new Setup(links, landing, redirect, true, pixels, 0, pixels, false, true, true, optIn);
     }
 
     @Test
-    void whoTakesAddressesNeedsNoRedirectPage() {
-        Setup draft = takingAddresses(0, PageState.DRAFT, PageState.MISSING, 0, OptIn.TAKEN);
-        Setup silent = takingAddresses(0, PageState.PUBLISHED, PageState.MISSING, 0, OptIn.MAILS_OFF);
-        Setup unlinked = takingAddresses(0, PageState.PUBLISHED, PageState.MISSING, 1, OptIn.TAKEN);
-        Setup all = takingAddresses(1, PageState.PUBLISHED, PageState.MISSING, 1, OptIn.TAKEN);
-        Setup redirecting = takingAddresses(0, PageState.DRAFT, PageState.DRAFT, 0, OptIn.TAKEN);
-        assertThat(Stream.of(draft, silent, unlinked, all, redirecting).map(setup -> Next.of(setup, NOTHING)))
+    void gapsAreLeftWhereNothingIsYet() {
+        Promoted empty = new Promoted();
+        empty.sources.clear();
+        Trail trail = empty.trail();
+        assertThat(trail.stops())
+                .extracting(Stop::place)
                 .containsExactly(
-                        Next.PUBLISH_LANDING_PAGE,
-                        Next.SWITCH_ON_MAILS,
-                        Next.MAKE_LINK,
-                        Next.NOTHING,
-                        Next.PUBLISH_REDIRECT_PAGE);
-        Station redirect = station(Trail.of(draft, NOTHING), Kind.REDIRECT);
-        assertThat(redirect.note()).isEqualTo("none needed");
-        assertThat(redirect.state()).isEqualTo(State.READY);
-        assertThat(redirect.fromBefore()).isEmpty();
-        assertThat(station(Trail.of(all, SOME), Kind.OFFER).fromBefore()).contains(new Rate(250, 760));
-    }
-
-    static Stream<Arguments> undone() {
-        Setup all = complete();
-        return Stream.of(
-                Arguments.of(
-                        new Setup(
-                                0,
-                                PageState.MISSING,
-                                PageState.MISSING,
-                                false,
-                                0,
-                                0,
-                                0,
-                                false,
-                                false,
-                                false,
-                                OptIn.NONE),
-                        NOTHING,
-                        Next.PUT_CLICK_ID_IN_LINK),
-                Arguments.of(
-                        new Setup(
-                                0,
-                                PageState.MISSING,
-                                PageState.MISSING,
-                                false,
-                                0,
-                                0,
-                                0,
-                                false,
-                                true,
-                                false,
-                                OptIn.NONE),
-                        NOTHING,
-                        Next.MAKE_LANDING_PAGE),
-                Arguments.of(
-                        new Setup(
-                                0, PageState.DRAFT, PageState.MISSING, false, 0, 0, 0, false, true, false, OptIn.NONE),
-                        NOTHING,
-                        Next.MAKE_REDIRECT_PAGE),
-                Arguments.of(
-                        new Setup(0, PageState.DRAFT, PageState.DRAFT, true, 0, 0, 0, false, true, false, OptIn.NONE),
-                        NOTHING,
-                        Next.PUBLISH_REDIRECT_PAGE),
-                Arguments.of(
-                        new Setup(
-                                0, PageState.DRAFT, PageState.PUBLISHED, true, 0, 0, 0, false, true, false, OptIn.NONE),
-                        NOTHING,
-                        Next.FILL_LEGAL),
-                Arguments.of(
-                        new Setup(
-                                0, PageState.DRAFT, PageState.PUBLISHED, true, 0, 0, 0, false, true, true, OptIn.NONE),
-                        NOTHING,
-                        Next.PUBLISH_LANDING_PAGE),
-                Arguments.of(
-                        new Setup(
-                                0,
-                                PageState.PUBLISHED,
-                                PageState.PUBLISHED,
-                                false,
-                                0,
-                                0,
-                                0,
-                                false,
-                                true,
-                                true,
-                                OptIn.NONE),
-                        NOTHING,
-                        Next.LEAD_THROUGH_REDIRECT),
-                Arguments.of(
-                        new Setup(
-                                0,
-                                PageState.PUBLISHED,
-                                PageState.PUBLISHED,
-                                true,
-                                0,
-                                0,
-                                0,
-                                false,
-                                true,
-                                true,
-                                OptIn.NONE),
-                        NOTHING,
-                        Next.ADD_PIXEL),
-                Arguments.of(
-                        new Setup(
-                                0,
-                                PageState.PUBLISHED,
-                                PageState.PUBLISHED,
-                                true,
-                                0,
-                                0,
-                                1,
-                                false,
-                                true,
-                                true,
-                                OptIn.NONE),
-                        NOTHING,
-                        Next.FIRE_LEAD_PIXEL),
-                Arguments.of(
-                        new Setup(
-                                0,
-                                PageState.PUBLISHED,
-                                PageState.CHANGED,
-                                true,
-                                0,
-                                1,
-                                1,
-                                false,
-                                true,
-                                true,
-                                OptIn.NONE),
-                        NOTHING,
-                        Next.FIRE_VIEW_PIXEL),
-                Arguments.of(
-                        new Setup(
-                                0,
-                                PageState.PUBLISHED,
-                                PageState.PUBLISHED,
-                                true,
-                                1,
-                                1,
-                                1,
-                                false,
-                                true,
-                                true,
-                                OptIn.NONE),
-                        NOTHING,
-                        Next.MAKE_LINK),
-                Arguments.of(
-                        new Setup(
-                                1,
-                                PageState.PUBLISHED,
-                                PageState.PUBLISHED,
-                                true,
-                                1,
-                                1,
-                                1,
-                                false,
-                                true,
-                                true,
-                                OptIn.NONE),
-                        NOTHING,
-                        Next.WALK_THROUGH),
-                Arguments.of(
-                        new Setup(
-                                1, PageState.CHANGED, PageState.PUBLISHED, true, 1, 1, 1, true, true, true, OptIn.NONE),
-                        SOME,
-                        Next.PUBLISH_CHANGES),
-                Arguments.of(all, figures(new ClickCounts(900, 0, 0, 0, 800), 700, 60, 50, 0), Next.WAIT_FOR_SALES),
-                Arguments.of(all, figures(new ClickCounts(900, 0, 0, 0, 800), 700, 60, 49, 0), Next.NOTHING),
-                Arguments.of(all, SOME, Next.NOTHING));
-    }
-
-    @ParameterizedTest
-    @MethodSource("undone")
-    void namesTheFirstUndoneThingInTheOrderPeopleWork(Setup setup, StepFigures figures, Next expected) {
-        assertThat(Next.of(setup, figures)).isEqualTo(expected);
-        assertThat(expected.sentence()).endsWith(".");
-        assertThat(expected.button().isEmpty()).isEqualTo(expected == Next.NOTHING);
+                        new Place.Source(""), new Place.Filter(), OFFER, Place.Missing.LANDING, new Place.Sales());
+        assertThat(stop(trail, new Place.Source("")).state()).isEqualTo(State.GAP);
+        assertThat(stop(trail, Place.Missing.LANDING).state()).isEqualTo(State.GAP);
+        Trail later = new Promoted()
+                .with(1, "Bridge page", new Target.ToMissing("Check your inbox"))
+                .in(PageState.DRAFT)
+                .trail();
+        assertThat(stop(later, at(1)).state()).isEqualTo(State.WAITING);
+        assertThat(stop(later, new Place.Missing("Check your inbox")).state()).isEqualTo(State.GAP);
+        assertThat(stop(later, Place.Missing.REDIRECT).state()).isEqualTo(State.GAP);
+        Promoted unlinked = Promoted.straight();
+        unlinked.clickId = false;
+        assertThat(stop(unlinked.trail(), OFFER).state()).isEqualTo(State.WAITING);
     }
 
     @Test
-    void aWalkStandsInTheOrderOfTime() {
-        Instant noon = Instant.parse("2026-11-24T12:00:00Z");
-        UuidV7 ids = new UuidV7(
-                InstantSource.fixed(noon),
-                RandomGeneratorFactory.of("L64X128MixRandom").create(5));
-        WorkspaceId workspace = new WorkspaceId(ids.next());
-        PromotionId promotion = new PromotionId(ids.next());
-        PageId bridge = new PageId(ids.next());
-        PageId redirect = new PageId(ids.next());
-        PixelId pixel = new PixelId(ids.next());
-        VisitorId visitor = new VisitorId(ids.next());
-        var click = new SiteEvent.Click(
-                new ClickId(ids.at(noon)),
-                workspace,
-                promotion,
-                Optional.empty(),
-                Arrival.of(
-                        visitor,
-                        Optional.empty(),
-                        Optional.empty(),
-                        Parameters.NONE,
-                        false,
-                        Arrival.Place.UNKNOWN,
-                        Headers.NONE),
-                new Verdict.Counted());
-        var view = new SiteEvent.PageView(
-                new EventId(ids.at(noon.plusMillis(300))), workspace, promotion, click.id(), visitor, bridge);
-        var passed = new SiteEvent.PageView(
-                new EventId(ids.at(noon.plusSeconds(9))), workspace, promotion, click.id(), visitor, redirect);
-        var fired = new SiteEvent.PixelFired(
-                SiteEvent.PixelFired.idFor(passed.id(), pixel, PixelEvent.LEAD),
-                workspace,
-                promotion,
-                click.id(),
-                visitor,
-                redirect,
-                pixel,
-                PixelEvent.LEAD,
-                PixelAnswer.ANSWERED,
-                120);
-        var out = new SiteEvent.WentOn(
-                new EventId(ids.at(noon.plusMillis(9140))), workspace, promotion, click.id(), visitor, redirect);
-        Walk walk = Walk.of(
-                click,
-                List.of(out, fired, passed, view),
-                List.of(new Walk.Sale(noon.plusSeconds(600), "LF-1")),
-                redirect::equals);
-        assertThat(walk.steps())
-                .extracting(Walk.Step::station)
-                .containsExactly(Kind.TRAFFIC, Kind.PAGE, Kind.REDIRECT, Kind.REDIRECT, Kind.OFFER, Kind.SALES);
-        assertThat(walk.steps())
-                .extracting(Walk.Step::sinceClick)
+    void optInsConfirmationsMailsAndGiftsAreOnTheTrail() {
+        Station form = new Station.OptIn(id(1));
+        Station inbox = new Station.Page(id(2));
+        Station thanks = new Station.Page(id(3));
+        Station confirmed = new Station.Confirmed();
+        Station mail = new Station.Mail(new MailId(new UUID(4, 1)));
+        Station gift = new Station.HandedOut(new BonusId(new UUID(4, 2)));
+        Promoted list = new Promoted()
+                .withForm(1, "Squeeze page", form(true, false, page(2)))
+                .with(2, "Check your inbox", new Target.Thanks())
+                .with(3, "Thank-you page", new Target.HandOut());
+        Trail planned = list.trail();
+        Place optIn = new Place.OptIn(id(1));
+        assertThat(planned.from(optIn)).extracting(Way::to).containsExactly(at(2));
+        assertThat(planned.from(at(2))).extracting(Way::to).containsExactly(new Place.Confirmed());
+        Trail trail = list.went(20, BRIDGE)
+                .went(5, BRIDGE, form, inbox)
+                .went(3, BRIDGE, form, inbox, confirmed, thanks)
+                .went(2, BRIDGE, form, inbox, confirmed, thanks, mail, thanks, gift)
+                .trail();
+        assertThat(stop(trail, optIn).figure()).isEqualTo(10);
+        assertThat(stop(trail, new Place.Confirmed()).figure()).isEqualTo(5);
+        assertThat(stop(trail, new Place.Mails()).figure()).isEqualTo(2);
+        assertThat(stop(trail, new Place.HandedOut()).figure()).isEqualTo(2);
+        assertThat(stop(trail, at(1)).losses()).containsExactly(new Loss(Loss.Kind.WENT_NO_FURTHER, 20, "fell off"));
+        assertThat(stop(trail, at(2)).losses()).containsExactly(new Loss(Loss.Kind.WENT_NO_FURTHER, 5, "fell off"));
+        assertThat(way(trail, at(2), new Place.Confirmed()).figure()).isEqualTo(5);
+    }
+
+    @Test
+    void waysNobodyPlannedAreDrawnWhereSomeGoThemAndNotWhereTheyLeadBack() {
+        Trail trail = Promoted.straight()
+                .with(3, "Story")
+                .went(50, BRIDGE, new Station.Page(id(3)))
+                .went(1, BRIDGE, SALE)
+                .went(10, BRIDGE, REDIRECT, BRIDGE)
+                .trail();
+        assertThat(way(trail, at(1), at(3)).planned()).isFalse();
+        assertThat(trail.from(at(1))).extracting(Way::to).doesNotContain(new Place.Sales());
+        assertThat(trail.to(at(1))).extracting(Way::from).containsExactly(new Place.Filter());
+        assertThat(stop(trail, new Place.Redirect(id(2))).losses())
+                .as("who goes back got no further")
+                .containsExactly(new Loss(Loss.Kind.WENT_NO_FURTHER, 10, "fell off"));
+    }
+
+    @Test
+    void pagesThatAreGoneAndOtherOffersHaveAPlace() {
+        Station gone = new Station.Page(id(99));
+        Trail trail = Promoted.straight()
+                .went(5, gone)
+                .went(5, BRIDGE, new Station.Offer(id(1), Optional.of(Promoted.OTHER)), SALE)
+                .trail();
+        assertThat(stop(trail, new Place.Gone()).figure()).isEqualTo(5);
+        assertThat(stop(trail, new Place.Offer(Promoted.OTHER)).name()).isEqualTo("Oyster Kit Club");
+        assertThat(way(trail, new Place.Offer(Promoted.OTHER), new Place.Sales())
+                        .figure())
+                .isEqualTo(5);
+    }
+
+    @Test
+    void ofManySourcesTheSmallOnesAreOneStrand() {
+        Promoted many = Promoted.straight();
+        for (String source : List.of("a", "b", "c", "d")) {
+            many.sources.put(source, 1);
+        }
+        Trail trail = many.went(3, BRIDGE).trail();
+        assertThat(trail.stops().stream().map(Stop::place).filter(Place::traffic))
                 .containsExactly(
-                        Duration.ZERO,
-                        Duration.ofMillis(300),
-                        Duration.ofSeconds(9),
-                        Duration.ofMillis(9120),
-                        Duration.ofMillis(9140),
-                        Duration.ofMinutes(10));
-        assertThat(walk.reached()).containsExactly(Kind.TRAFFIC, Kind.PAGE, Kind.REDIRECT, Kind.OFFER, Kind.SALES);
+                        new Place.Source("plumage"),
+                        new Place.Source("a"),
+                        new Place.Source("b"),
+                        new Place.OtherSources());
+        assertThat(new Traffic(Map.of("", 3L), dev.wilyferret.core.figures.Tally.NONE).sources())
+                .containsKey("");
+    }
+
+    @Test
+    void placesAreReadAsTheyWriteThemselves() {
+        for (Place place : List.of(
+                at(1),
+                new Place.Redirect(id(2)),
+                new Place.OptIn(id(1)),
+                OFFER,
+                new Place.Filter(),
+                new Place.Gone(),
+                new Place.Confirmed(),
+                new Place.Mails(),
+                new Place.HandedOut(),
+                new Place.Sales())) {
+            assertThat(Place.read(place.key())).contains(place);
+        }
+        assertThat(Place.read("page-1")).isEmpty();
+        assertThat(Place.read("nowhere")).isEmpty();
+    }
+
+    @Test
+    void stepsAddUpAndAreABand() {
+        Steps one = new Steps(100, 80, 60, 20, 4);
+        Steps sum = one.plus(new Steps(10, 8, 6, 2, 0));
+        assertThat(sum.figures()).containsExactly(110L, 88L, 66L, 22L, 4L);
+        assertThat(one.band(200))
+                .startsWith("M0.0 10.0 L50.0 10.0 C100.0 10.0 100.0 12.0 150.0 12.0")
+                .endsWith("Z");
+        assertThat(Steps.NONE.band(200)).isEmpty();
+        assertThat(new Steps(1, 1, 1, 1, 1).band(10_000_000))
+                .as("a line is left")
+                .contains("19.4");
     }
 }
