@@ -26,7 +26,6 @@ import dev.wilyferret.core.trail.Setup;
 import dev.wilyferret.core.trail.Traffic;
 import dev.wilyferret.core.trail.Trail;
 import dev.wilyferret.core.trail.TrailDrawing;
-import java.util.Arrays;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -115,11 +114,12 @@ class ReadyTrailMakingTest extends AppTest {
     private static List<String> crossings(TrailDrawing drawing) {
         Pattern bend = Pattern.compile("L(\\S+) (\\S+) C\\S+ \\S+ \\S+ \\S+ (\\S+) (\\S+)");
         List<double[]> bends = new ArrayList<>();
-        drawing.streams().forEach(stream -> bend.matcher(stream.line())
-                .results()
-                .forEach(found -> bends.add(IntStream.rangeClosed(1, 4)
-                        .mapToDouble(group -> Double.parseDouble(found.group(group)))
-                        .toArray())));
+        drawing.streams()
+                .forEach(stream -> bend.matcher(stream.line())
+                        .results()
+                        .forEach(found -> bends.add(IntStream.rangeClosed(1, 4)
+                                .mapToDouble(group -> Double.parseDouble(found.group(group)))
+                                .toArray())));
         List<String> crossings = new ArrayList<>();
         for (double[] one : bends) {
             for (double[] other : bends) {

@@ -61,7 +61,7 @@ class WalkPageTest extends AppTest {
                         "Clicked the link",
                         "Saw <strong>Bridge page</strong>",
                         "Saw <strong>Redirect page</strong>",
-                        "Was sent on to the offer",
+                        "Was sent on to <strong>",
                         "Nothing spoke against it.",
                         trail.link().path());
     }

@@ -194,7 +194,10 @@ public record TrailDrawing(int width, int height, List<Spot> spots, List<Stream>
             return new Sketch(
                     trail.stops().stream()
                             .map(stop -> new Sketch.Box(
-                                    stop.place().key(), above.applyAsDouble(stop), below.applyAsDouble(stop), least(stop)))
+                                    stop.place().key(),
+                                    above.applyAsDouble(stop),
+                                    below.applyAsDouble(stop),
+                                    least(stop)))
                             .toList(),
                     trail.ways().stream()
                             .map(way ->
