@@ -62,7 +62,7 @@ class EarlierFiguresTest {
                         owner.get("/promotions/" + promotion + "?days=90").body())
                 .text();
         assertThat(trail)
-                .contains("339 clicks", "326 counted", "307 visitors", "97 visitors", "95 visitors", "6 sales");
+                .contains("Raw clicks 339", "326 counted", "307 visitors", "97 visitors", "95 visitors", "6 sales");
         assertThat(Jsoup.parse(owner.get("/people").body()).text()).contains("264 67 9", "24 0 0");
         // The oldest page that is read was where visitors landed.
         assertThat(Guest.location(new Guest("http://127.0.0.1:" + SITE).get("/cellar-crop")))

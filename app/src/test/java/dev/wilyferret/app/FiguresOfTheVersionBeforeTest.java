@@ -51,7 +51,7 @@ class FiguresOfTheVersionBeforeTest {
         assertThat(Jsoup.parse(owner.get("/promotions/" + promotion + "?days=90")
                                 .body())
                         .text())
-                .contains("325 clicks", "284 counted", "270 visitors", "97 visitors", "95 visitors", "3 sales")
+                .contains("Raw clicks 325", "284 counted", "270 visitors", "97 visitors", "95 visitors", "3 sales")
                 .contains("Unique 282", "82.50 EUR", "7 own", "33 filtered", "1 taken out");
         assertThat(Jsoup.parse(owner.get("/sales").body())
                         .select("tbody .mark.good")

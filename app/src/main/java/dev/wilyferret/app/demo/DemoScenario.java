@@ -42,6 +42,7 @@ import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.page.PageSettings;
 import dev.wilyferret.core.page.Placed;
 import dev.wilyferret.core.pixel.FireAddress;
+import dev.wilyferret.core.visit.SiteEvent;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -70,6 +71,8 @@ class DemoScenario implements ApplicationRunner {
     private static final Logger LOG = LoggerFactory.getLogger(DemoScenario.class);
     private static final Currency EUR = Currency.getInstance("EUR");
     private static final int CHUNK = 2000;
+    private static final String ROOM = "Room for a kit";
+    private static final String NO_ROOM = "No room yet";
     private static final Duration COUNTED = Duration.ofSeconds(30);
 
     private final Installation installation;
@@ -145,7 +148,8 @@ class DemoScenario implements ApplicationRunner {
                 own,
                 network.name(),
                 offer("Oyster Kit Club", "oyster-kit", new Payout.PerLead(euros("4.00")), "DE, AT, CH"));
-        offers.add(own, network.name(), offer("Spore Diary", "spore-diary", new Payout.PerLead(euros("1.80")), ""));
+        OfferId diary = offers.add(
+                own, network.name(), offer("Spore Diary", "spore-diary", new Payout.PerLead(euros("1.80")), ""));
         PixelId plumage = pixels.add(
                 own,
                 new PixelDetails(
@@ -158,11 +162,54 @@ class DemoScenario implements ApplicationRunner {
         Promotion cellar = promotions.add(own, course, "Cellar Crop on the balcony", new Slug("cellar-crop"));
         Page redirect = redirect(cellar, plumage);
         Page bridge = bridge(cellar, redirect, plumage);
+        Scenes scenes = new Scenes(workspace, network, plumage);
+        come(DemoTraffic.upTo(
+                clock.instant(),
+                scenes.of(cellar, links(cellar, bridge)),
+                new DemoTraffic.Course(bridge, redirect, course)));
         Promotion oyster = promotions.add(own, kit, "Oyster kits, three countries", new Slug("oyster-kit"));
-        pages.make(own, oyster.id(), StartingDesign.bridge());
-        traffic(new DemoTraffic.Scene(
-                workspace, network, course, cellar, bridge, redirect, plumage, links(cellar, bridge)));
-        demoPeople.fill(promotions.add(own, course, "Balcony calendar", new Slug("balcony-calendar")));
+        DemoQuiz.Course quiz = quiz(oyster, kit, diary, plumage);
+        come(DemoQuiz.upTo(
+                clock.instant(),
+                scenes.of(
+                        oyster,
+                        List.of(
+                                link(
+                                        oyster,
+                                        quiz.quiz(),
+                                        "which-kit",
+                                        new Tags("plumage", "paid-social", "kit-quiz", "", "")),
+                                link(
+                                        oyster,
+                                        quiz.quiz(),
+                                        "kit-search",
+                                        new Tags("querywell", "cpc", "kit-quiz", "", "")))),
+                quiz));
+        Promotion balcony = promotions.add(own, course, "Balcony calendar", new Slug("balcony-calendar"));
+        DemoCalendar.Course calendar = demoPeople.trail(balcony, plumage);
+        DemoCalendar visits = DemoCalendar.upTo(
+                clock.instant(),
+                scenes.of(
+                        balcony,
+                        List.of(
+                                link(
+                                        balcony,
+                                        calendar.squeeze(),
+                                        "calendar",
+                                        new Tags("plumage", "paid-social", "free-calendar", "", "")),
+                                link(
+                                        balcony,
+                                        calendar.squeeze(),
+                                        "calendar-news",
+                                        new Tags("northgate-letter", "solo-ad", "free-calendar", "", "")),
+                                link(
+                                        balcony,
+                                        calendar.squeeze(),
+                                        "calendar-search",
+                                        new Tags("querywell", "cpc", "free-calendar", "", "")))),
+                calendar);
+        come(visits);
+        demoPeople.fill(balcony, visits.optedIn());
         if (!figures.settle(own, COUNTED)) {
             LOG.info("Its figures are still being counted");
         }
@@ -296,14 +343,54 @@ class DemoScenario implements ApplicationRunner {
         return links.add(promotion.workspace(), promotion.id(), new LinkCode(code), Optional.of(bridge.id()), tags);
     }
 
-    private void traffic(DemoTraffic.Scene scene) {
+    /** What all scenes have in common. */
+    private record Scenes(Workspace workspace, Network network, PixelId pixel) {
+
+        DemoVisits.Scene of(Promotion promotion, List<TrackingLink> links) {
+            return new DemoVisits.Scene(workspace, network, promotion, pixel, links);
+        }
+    }
+
+    private void come(DemoVisits visits) {
         Instant now = clock.instant();
         partitions.ensure(now.minus(Duration.ofDays(15)), now);
-        DemoTraffic.Made made = DemoTraffic.upTo(now, scene);
-        for (int from = 0; from < made.events().size(); from += CHUNK) {
-            log.append(made.events()
-                    .subList(from, Math.min(from + CHUNK, made.events().size())));
+        List<SiteEvent> events = visits.events();
+        for (int from = 0; from < events.size(); from += CHUNK) {
+            log.append(events.subList(from, Math.min(from + CHUNK, events.size())));
         }
-        sales.keep(scene.workspace().id(), made.sales());
+        sales.keep(visits.scene().workspace().id(), visits.sales());
+    }
+
+    /** Three questions; who has room for a kit is shown that, who has not the diary. */
+    private DemoQuiz.Course quiz(Promotion promotion, OfferId kit, OfferId other, PixelId pixel) {
+        Page quiz =
+                pages.make(promotion.workspace(), promotion.id(), "quiz", "Quiz page", DemoWords.quiz(ROOM, NO_ROOM));
+        Page room = pages.make(
+                promotion.workspace(),
+                promotion.id(),
+                "start",
+                ROOM,
+                DemoWords.result(
+                        "There is room for a kit at your place",
+                        "A kit is a bag of living mushroom threads: water it twice a day, pick after twelve days.",
+                        "Show me the kits",
+                        new NextStep.ToOffer()));
+        Page none = pages.make(
+                promotion.workspace(),
+                promotion.id(),
+                "start",
+                NO_ROOM,
+                DemoWords.result(
+                        "No room yet? Begin with a diary",
+                        "Learn what grows when, and what a cool corner looks like, before you buy anything.",
+                        "Try the Spore Diary",
+                        new NextStep.ToAnotherOffer(other)));
+        pages.publish(promotion.workspace(), room.id());
+        pages.publish(promotion.workspace(), none.id());
+        Page linked = pages.find(promotion.workspace(), quiz.id()).orElseThrow();
+        pages.edit(
+                promotion.workspace(), quiz.id(), linked.revision(), "pixels", draft -> draft.firing(List.of(pixel)));
+        pages.publish(promotion.workspace(), quiz.id());
+        return new DemoQuiz.Course(quiz, room, none, kit, other);
     }
 }

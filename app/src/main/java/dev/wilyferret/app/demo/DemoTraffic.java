@@ -1,269 +1,48 @@
 package dev.wilyferret.app.demo;
 
-import dev.wilyferret.app.links.TrackingLink;
-import dev.wilyferret.app.offers.Network;
 import dev.wilyferret.app.pages.Page;
-import dev.wilyferret.app.promotions.Promotion;
-import dev.wilyferret.app.sales.Sale;
-import dev.wilyferret.app.workspace.Workspace;
-import dev.wilyferret.core.address.NetworkKey;
-import dev.wilyferret.core.id.ClickId;
-import dev.wilyferret.core.id.EventId;
 import dev.wilyferret.core.id.OfferId;
-import dev.wilyferret.core.id.PixelId;
-import dev.wilyferret.core.id.UuidV7;
-import dev.wilyferret.core.id.VisitorId;
-import dev.wilyferret.core.pixel.PixelAnswer;
-import dev.wilyferret.core.pixel.PixelEvent;
-import dev.wilyferret.core.sale.SaleChange;
-import dev.wilyferret.core.sale.SaleState;
-import dev.wilyferret.core.visit.Arrival;
-import dev.wilyferret.core.visit.Headers;
-import dev.wilyferret.core.visit.Parameters;
 import dev.wilyferret.core.visit.SiteEvent;
-import dev.wilyferret.core.visit.Verdict;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.InstantSource;
-import java.util.ArrayList;
-import java.util.List;
-import java.util.Optional;
-import java.util.random.RandomGenerator;
-import java.util.random.RandomGeneratorFactory;
 
-/**
- * Two weeks of made-up visits, the same for the same moment: every sale has its click, every lead its page view. People
- * come more in the evening; some come back; a few programs and the owner's own visits are among them.
- */
-final class DemoTraffic {
+/** Visits of the straight promotion: a bridge page, a redirect page, the offer. */
+final class DemoTraffic extends DemoVisits {
 
     private static final long SEED = 20_261;
-    private static final Duration SPAN = Duration.ofDays(14);
     private static final int CLICKS = 4_200;
-    /** How much of a day's traffic each hour brings, in percent of the busiest. */
-    private static final int[] HOURS = {
-        12, 8, 5, 4, 4, 8, 22, 40, 46, 42, 40, 46, 54, 48, 44, 46, 54, 66, 82, 97, 100, 84, 52, 26
-    };
-    /** How many in a hundred clicks come by each link. */
     private static final int[] LINK_SHARES = {34, 24, 17, 15, 10};
     /** How many in a hundred readers go on, by link. */
     private static final int[] GO_ON = {33, 41, 46, 18, 22};
 
-    private static final List<String> AGENTS = List.of(
-            "Mozilla/5.0 (iPhone; CPU iPhone OS 19_1 like Mac OS X) AppleWebKit/605.1.15 (KHTML, like Gecko) Version/19.1 Mobile/15E148 Safari/604.1",
-            "Mozilla/5.0 (Linux; Android 16; K) AppleWebKit/537.36 (KHTML, like Gecko) Chrome/156.0.0.0 Mobile Safari/537.36",
-            "Mozilla/5.0 (Windows NT 10.0; Win64; x64) AppleWebKit/537.36 (KHTML, like Gecko) Chrome/156.0.0.0 Safari/537.36",
-            "Mozilla/5.0 (X11; Linux x86_64; rv:151.0) Gecko/20100101 Firefox/151.0");
-    private static final List<String> PROGRAMS = List.of(
-            "Mozilla/5.0 (compatible; LinkPreviewBot/2.1; +https://previews.example/bot)",
-            "QuerywellCrawler/1.0 (+https://querywell.example/crawler)");
-    private static final String OWN_AGENT = AGENTS.get(3);
+    /** Its pages, and what it pays. */
+    record Course(Page bridge, Page redirect, OfferId offer) {}
 
-    /** Where the visits take place. */
-    record Scene(
-            Workspace workspace,
-            Network network,
-            OfferId offer,
-            Promotion promotion,
-            Page bridge,
-            Page redirect,
-            PixelId pixel,
-            List<TrackingLink> links) {}
+    private final Course course;
 
-    record Made(List<SiteEvent> events, List<Sale.Past> sales) {}
-
-    private final Scene scene;
-    private final Instant now;
-    private final RandomGenerator random =
-            RandomGeneratorFactory.of("L64X128MixRandom").create(SEED);
-    private final UuidV7 ids;
-    private final List<SiteEvent> events = new ArrayList<>();
-    private final List<Sale.Past> sales = new ArrayList<>();
-    private final List<VisitorId> people = new ArrayList<>();
-
-    private DemoTraffic(Instant now, Scene scene) {
-        this.now = now;
-        this.scene = scene;
-        this.ids = new UuidV7(InstantSource.fixed(now), random);
+    private DemoTraffic(Instant now, Scene scene, Course course) {
+        super(now, scene, SEED);
+        this.course = course;
     }
 
-    static Made upTo(Instant now, Scene scene) {
-        DemoTraffic traffic = new DemoTraffic(now, scene);
-        for (int i = 0; i < CLICKS; i++) {
-            traffic.visit();
-        }
-        return new Made(traffic.events, traffic.sales);
+    static DemoVisits upTo(Instant now, Scene scene, Course course) {
+        DemoTraffic traffic = new DemoTraffic(now, scene, course);
+        traffic.come(CLICKS, LINK_SHARES);
+        return traffic;
     }
 
-    private boolean chance(int percent) {
-        return random.nextInt(100) < percent;
+    @Override
+    Page entry() {
+        return course.bridge;
     }
 
-    private int oneOf(int[] shares) {
-        int drawn = random.nextInt(100);
-        int at = 0;
-        while (at < shares.length - 1 && drawn >= shares[at]) {
-            drawn -= shares[at++];
-        }
-        return at;
-    }
-
-    private Instant moment() {
-        while (true) {
-            Instant drawn =
-                    now.minusMillis(random.nextLong(Duration.ofMinutes(3).toMillis(), SPAN.toMillis()));
-            if (chance(HOURS[drawn.atZone(scene.workspace.zone()).getHour()])) {
-                return drawn;
-            }
-        }
-    }
-
-    private void visit() {
-        Instant at = moment();
-        int link = oneOf(LINK_SHARES);
-        boolean program = chance(4);
-        boolean own = !program && random.nextInt(300) == 0;
-        VisitorId visitor = visitor(at);
-        Arrival arrival = arrival(visitor, program, own, link);
-        SiteEvent.Click click = new SiteEvent.Click(
-                new ClickId(ids.at(at)),
-                scene.workspace.id(),
-                scene.promotion.id(),
-                Optional.empty(),
-                arrival,
-                Verdict.on(arrival));
-        events.add(click);
-        if (chance(97)) {
-            read(click, at.plusMillis(random.nextInt(120, 900)), program, link);
-        }
-    }
-
-    private VisitorId visitor(Instant at) {
-        if (!people.isEmpty() && chance(11)) {
-            return people.get(random.nextInt(people.size()));
-        }
-        VisitorId fresh = new VisitorId(ids.at(at));
-        people.add(fresh);
-        return fresh;
-    }
-
-    private Arrival arrival(VisitorId visitor, boolean program, boolean own, int link) {
-        String agent = program
-                ? PROGRAMS.get(random.nextInt(PROGRAMS.size()))
-                : own ? OWN_AGENT : AGENTS.get(oneOf(new int[] {44, 30, 20, 6}));
-        String referrer = link < 2 ? "https://plumage.example/" : link == 2 ? "https://querywell.example/" : "";
-        boolean german = chance(70);
-        String address = address(own);
-        return Arrival.of(
-                visitor,
-                Optional.of(scene.links.get(link).id()),
-                Optional.of(scene.links.get(link).tags()),
-                Parameters.NONE,
-                own,
-                new Arrival.Place(address, NetworkKey.prefix(address), german ? "AT" : "GB"),
-                new Headers(
-                        agent,
-                        referrer,
-                        german ? "de-AT,de;q=0.9" : "en-GB,en;q=0.8",
-                        Headers.Hints.NONE,
-                        Headers.Fetch.NONE,
-                        ""));
-    }
-
-    /** From the documentation ranges of RFC 5737 and RFC 3849. */
-    private String address(boolean own) {
-        if (own) {
-            return "203.0.113.7";
-        }
-        return switch (random.nextInt(4)) {
-            case 0 -> "192.0.2." + random.nextInt(1, 255);
-            case 1 -> "198.51.100." + random.nextInt(1, 255);
-            case 2 -> "203.0.113." + random.nextInt(1, 255);
-            default ->
-                "2001:db8:" + Integer.toHexString(random.nextInt(0x10000)) + "::"
-                        + Integer.toHexString(random.nextInt(1, 0x10000));
-        };
-    }
-
-    private void read(SiteEvent.Click click, Instant at, boolean program, int link) {
-        SiteEvent.PageView view = view(click, scene.bridge, at);
-        if (program) {
-            return;
-        }
-        fire(click, view, PixelEvent.PAGE_VIEW, 5000);
+    @Override
+    void read(SiteEvent.Click click, Instant at, int link) {
         if (chance(GO_ON[link])) {
-            pass(click, at.plusMillis(random.nextInt(4_000, 95_000)));
+            pass(click, course.redirect, at.plusMillis(4_000 + below(91_000)))
+                    .filter(left -> below(1000) < 31)
+                    .ifPresent(left ->
+                            buy(click, course.offer, left.plus(Duration.ofSeconds(180 + below(100_000))), 2750, 8900));
         }
-    }
-
-    private void pass(SiteEvent.Click click, Instant at) {
-        SiteEvent.PageView view = view(click, scene.redirect, at);
-        int stayed = fire(click, view, PixelEvent.LEAD, 1000);
-        if (chance(98)) {
-            Instant left = at.plusMillis(stayed + random.nextInt(5, 40));
-            events.add(new SiteEvent.WentOn(
-                    new EventId(ids.at(left)),
-                    click.workspace(),
-                    click.promotion(),
-                    click.id(),
-                    click.visitor(),
-                    scene.redirect.id()));
-            if (!click.own() && random.nextInt(1000) < 31) {
-                buy(click, left.plus(Duration.ofSeconds(random.nextInt(180, 100_000))));
-            }
-        }
-    }
-
-    private SiteEvent.PageView view(SiteEvent.Click click, Page page, Instant at) {
-        SiteEvent.PageView view = new SiteEvent.PageView(
-                new EventId(ids.at(at)), click.workspace(), click.promotion(), click.id(), click.visitor(), page.id());
-        events.add(view);
-        return view;
-    }
-
-    /** Fires the pixel, and says how long the page waited for it. */
-    private int fire(SiteEvent.Click click, SiteEvent.PageView view, PixelEvent event, int longest) {
-        int drawn = random.nextInt(100);
-        int took = 40 + (int) (-90 * Math.log(1 - random.nextDouble()));
-        PixelAnswer answer = drawn < 2
-                ? PixelAnswer.FAILED
-                : drawn < 4 || took >= longest ? PixelAnswer.NO_ANSWER_IN_TIME : PixelAnswer.ANSWERED;
-        int waited = answer == PixelAnswer.NO_ANSWER_IN_TIME ? longest : took;
-        events.add(new SiteEvent.PixelFired(
-                SiteEvent.PixelFired.idFor(view.id(), scene.pixel, event),
-                click.workspace(),
-                click.promotion(),
-                click.id(),
-                click.visitor(),
-                view.page(),
-                scene.pixel,
-                event,
-                answer,
-                waited));
-        return waited;
-    }
-
-    private void buy(SiteEvent.Click click, Instant at) {
-        if (at.isBefore(now)) {
-            String order = "LF-" + random.nextInt(100_000, 1_000_000) + "-" + sales.size();
-            Sale.Facts facts = new Sale.Facts(scene.network.id(), order, click.id(), click.promotion(), scene.offer);
-            sales.add(new Sale.Past(facts, 8900, course(sales.size(), at)));
-        }
-    }
-
-    /** The network approves after two days; some are given back later, whole or in part, and some were none. */
-    private List<SaleChange> course(int number, Instant at) {
-        List<SaleChange> course = new ArrayList<>();
-        course.add(new SaleChange(SaleState.PENDING, 2750, at, false));
-        if (number % 15 == 5) {
-            course.add(new SaleChange(SaleState.REVERSED, 2750, at.plus(Duration.ofDays(1)), false));
-        } else {
-            course.add(new SaleChange(SaleState.APPROVED, 2750, at.plus(Duration.ofDays(2)), false));
-            if (number % 12 == 3 || number % 12 == 7) {
-                long back = number % 12 == 3 ? 2750 : 1000;
-                course.add(new SaleChange(SaleState.REFUNDED, back, at.plus(Duration.ofDays(4)), false));
-            }
-        }
-        return course.stream().filter(change -> change.at().isBefore(now)).toList();
     }
 }

@@ -94,6 +94,26 @@ public class Leads {
         }));
     }
 
+    /**
+     * Somebody who left an address in the past.
+     *
+     * @param subscriber who they are on the list
+     */
+    public record Past(Lead lead, SubscriberId subscriber) {}
+
+    /** Keeps leads of the past. */
+    @Transactional
+    public void keep(WorkspaceId workspace, List<Past> past) {
+        leads.saveAll(past.stream()
+                .map(one -> {
+                    LeadRow row = new LeadRow(workspace.value(), one.lead);
+                    row.subscriber = one.subscriber.value();
+                    return row;
+                })
+                .toList());
+        work.note(workspace, past.stream().map(one -> one.lead.click()).toList());
+    }
+
     /** The visits they left their address in tell of it. */
     @EventListener
     @Transactional

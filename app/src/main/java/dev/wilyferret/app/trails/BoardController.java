@@ -16,6 +16,7 @@ import dev.wilyferret.core.link.Slug;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
+import dev.wilyferret.core.trail.SmallDrawing;
 import java.time.Clock;
 import java.util.List;
 import java.util.Map;
@@ -99,6 +100,8 @@ class BoardController {
     private static String show(List<Offer> offers, Intake form, Model model) {
         model.addAttribute("offers", offers);
         model.addAttribute("readyTrails", ReadyTrail.all());
+        model.addAttribute("small", SmallDrawing.ofReady());
+        model.addAttribute("straight", SmallDrawing.ofStraight());
         model.addAttribute("form", form);
         return "trails/new";
     }

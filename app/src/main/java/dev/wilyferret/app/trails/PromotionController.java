@@ -21,6 +21,7 @@ import dev.wilyferret.core.figures.Behind;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
+import dev.wilyferret.core.trail.SmallDrawing;
 import dev.wilyferret.core.visit.Standing;
 import java.time.Clock;
 import java.util.List;
@@ -96,6 +97,7 @@ class PromotionController {
                         .toList());
         addLinks(member, promotion, model);
         boolean empty = pages.ofPromotion(member.workspace(), promotion).isEmpty();
+        model.addAttribute("small", SmallDrawing.ofReady());
         model.addAttribute("readyTrails", empty ? ReadyTrail.all() : List.of());
         model.addAttribute(
                 "otherOffers",

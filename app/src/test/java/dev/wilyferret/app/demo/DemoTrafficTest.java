@@ -24,24 +24,23 @@ class DemoTrafficTest extends AppTest {
 
     private static final Instant NOW = Instant.parse("2026-11-24T12:00:00Z");
 
-    private DemoTraffic.Scene scene;
-    private DemoTraffic.Made made;
+    private DemoVisits.Scene scene;
+    private DemoTraffic.Course course;
+    private DemoVisits made;
     private Map<ClickId, SiteEvent.Click> clicks;
 
     @BeforeEach
     void make() {
         Scenario.Trail trail = scenario.trail();
         Network network = trail.network();
-        scene = new DemoTraffic.Scene(
+        course = new DemoTraffic.Course(trail.bridge(), trail.redirect(), trail.offer());
+        scene = new DemoVisits.Scene(
                 trail.stage().workspace(),
                 network,
-                trail.offer(),
                 trail.promotion(),
-                trail.bridge(),
-                trail.redirect(),
                 trail.pixel(),
                 List.of(trail.link(), trail.link(), trail.link(), trail.link(), trail.link()));
-        made = DemoTraffic.upTo(NOW, scene);
+        made = DemoTraffic.upTo(NOW, scene, course);
         clicks = made.events().stream()
                 .filter(SiteEvent.Click.class::isInstance)
                 .map(SiteEvent.Click.class::cast)
@@ -54,7 +53,9 @@ class DemoTrafficTest extends AppTest {
 
     @Test
     void isTheSameForTheSameMoment() {
-        assertThat(DemoTraffic.upTo(NOW, scene)).isEqualTo(made);
+        DemoVisits again = DemoTraffic.upTo(NOW, scene, course);
+        assertThat(again.events()).isEqualTo(made.events());
+        assertThat(again.sales()).isEqualTo(made.sales());
     }
 
     @Test
@@ -96,9 +97,9 @@ class DemoTrafficTest extends AppTest {
         assertThat(leads).hasSizeGreaterThan(500);
         for (SiteEvent.PixelFired lead : leads) {
             assertThat(views.get(lead.click()))
-                    .anyMatch(view ->
-                            view.page().equals(scene.bridge().id()) && view.at().isBefore(lead.at()))
-                    .anyMatch(view -> view.page().equals(scene.redirect().id())
+                    .anyMatch(view -> view.page().equals(course.bridge().id())
+                            && view.at().isBefore(lead.at()))
+                    .anyMatch(view -> view.page().equals(course.redirect().id())
                             && view.at().equals(lead.at()));
         }
     }

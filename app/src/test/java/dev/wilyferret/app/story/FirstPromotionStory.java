@@ -124,7 +124,7 @@ class FirstPromotionStory extends BrowserTest {
         assertThat(page.getByRole(AriaRole.STATUS).first()).containsText("Published. Pixels that fire: 1 instead of 0");
         inOrder(page);
 
-        page.locator("[data-slim] summary").click();
+        page.locator("[data-slim] > details > summary").click();
         page.locator(".opened svg.trail a[href*='/pages/']").first().click();
         assertThat(page.locator("#judged")).containsText("above the fold on a phone");
         page.getByLabel("Headline", new Page.GetByLabelOptions().setExact(true)).fill("");

@@ -432,7 +432,7 @@ public record TrailDrawing(int width, int height, List<Spot> spots, List<Stream>
         }
 
         /** Said before the place it leads to, where nothing else does: the share, where both its figures are shown. */
-        private Optional<Text> label(Trail.Way way, Route route, double end) {
+        private Optional<Text> label(Trail.Way way, Route route, double begin, double end) {
             List<Trail.Way> beside =
                     trail.to(way.to()).stream().filter(one -> one.figure() > 0).toList();
             if (way.from().traffic() || !beside.equals(List.of(way))) {
@@ -445,7 +445,10 @@ public record TrailDrawing(int width, int height, List<Spot> spots, List<Stream>
                 return Optional.empty();
             }
             double x = left(route.to().column()) - gap / 2;
-            double y = end - route.line().breadth() / 2 - PAD;
+            // On the side it does not come from.
+            double last = route.between().isEmpty() ? begin : route.between().getLast() + EDGE;
+            double aside = route.line().breadth() / 2 + PAD;
+            double y = last < end - 1 ? end + aside + SMALL_SIZE : end - aside;
             return Optional.of(new Text(words, x, y, SMALL_SIZE, gap, words));
         }
     }
