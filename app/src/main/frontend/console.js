@@ -107,19 +107,23 @@
       clearTimeout(wait);
       wait = setTimeout(function () { slim.open = open; }, after);
     };
+    var now = function (open) {
+      clearTimeout(wait);
+      slim.open = open;
+    };
     slim.addEventListener('pointerenter', function (event) { if (event.pointerType === 'mouse') soon(true, 250); });
     slim.addEventListener('pointerleave', function () { if (!slim.contains(document.activeElement)) soon(false, 300); });
-    slim.addEventListener('focusin', function (event) { if (event.target.matches(':focus-visible')) slim.open = true; });
+    slim.addEventListener('focusin', function (event) { if (event.target.matches(':focus-visible')) now(true); });
     slim.addEventListener('focusout', function (event) { if (!slim.contains(event.relatedTarget)) soon(false, 0); });
     document.addEventListener('keydown', function (event) {
       var writing = /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName) || event.target.isContentEditable;
       if (event.key === 't' && !writing && !event.ctrlKey && !event.metaKey && !event.altKey) {
-        slim.open = true;
+        now(true);
         slim.querySelector('summary').focus();
       }
       if (event.key === 'Escape' && slim.open) {
-        slim.open = false;
         slim.querySelector('summary').blur();
+        now(false);
       }
     });
   }

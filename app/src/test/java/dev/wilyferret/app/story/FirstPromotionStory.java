@@ -161,7 +161,8 @@ class FirstPromotionStory extends BrowserTest {
     }
 
     private String makeLink(Page page) {
-        link(page, "Traffic").click();
+        page.locator("[data-slim] > details > summary").click();
+        page.locator(".opened svg.trail a[href$='/links']").first().click();
         page.getByLabel("Source").fill("plumage");
         page.getByLabel("Medium").fill("paid-social");
         page.getByLabel("Campaign").fill("spring-balcony");

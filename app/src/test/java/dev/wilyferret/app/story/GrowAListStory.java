@@ -7,6 +7,7 @@ import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.options.AriaRole;
@@ -124,7 +125,7 @@ class GrowAListStory extends BrowserTest {
         inOrder(page);
         button(page, "Start the promotion").click();
         assertThat(page.locator("svg.trail")).containsText("Download");
-        assertThat(page.locator(".next")).containsText("dead end");
+        assertThat(page.locator(".next")).containsText("Write your own words on the landing page");
         inOrder(page);
         page.locator("svg.trail")
                 .getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName("Download page"))

@@ -239,7 +239,7 @@ final class Charting {
                 stop(place, "Opt-in", setup.page(id).orElseThrow().name());
             case Place.Confirmed() -> stop(place, "Confirmed", "by mail");
             case Place.Mails() -> stop(place, "Back by mail", "from a link in it");
-            case Place.HandedOut() -> stop(place, "Handed out", "bonuses fetched");
+            case Place.HandedOut() -> stop(place, "Handed out", "bonuses");
             case Place.Offer(OfferId id) ->
                 stop(
                         place,
@@ -247,7 +247,7 @@ final class Charting {
                         !id.equals(setup.offer())
                                 ? "another offer"
                                 : setup.clickIdInLink() ? "the offer" : "no click id in its link");
-            case Place.Sales() -> stop(place, "Sales", figure(place) > 0 ? "by postback" : "none reported yet");
+            case Place.Sales() -> stop(place, "Sales", figure(place) > 0 ? "by postback" : "none yet");
         };
     }
 

@@ -379,7 +379,7 @@ public record TrailDrawing(int width, int height, List<Spot> spots, List<Stream>
                             + forward(route, begin, end, breadth / 2, true)
                             + " Z";
             return new Stream(
-                    way, breadth, false, outline, forward(route, begin, end, 0, false), label(way, route, end));
+                    way, breadth, false, outline, forward(route, begin, end, 0, false), label(way, route, begin, end));
         }
 
         /** Level within columns, bent between them. */
