@@ -128,7 +128,9 @@ class GrowAListStory extends BrowserTest {
         assertThat(page.locator(".next")).containsText("Write your own words on the landing page");
         inOrder(page);
         page.locator("svg.trail")
-                .getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName("Download page"))
+                .getByRole(
+                        AriaRole.LINK,
+                        new Locator.GetByRoleOptions().setName("Download page").setExact(true))
                 .click();
         assertThat(page.locator(".folds li")).hasCount(2);
         page.locator("#line-gift select.next-step")

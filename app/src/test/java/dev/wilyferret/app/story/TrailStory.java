@@ -34,7 +34,10 @@ class TrailStory extends BrowserTest {
     }
 
     private static Locator place(Page page, String name) {
-        return page.locator("svg.trail").getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName(name));
+        return page.locator("svg.trail")
+                .getByRole(
+                        AriaRole.LINK,
+                        new Locator.GetByRoleOptions().setName(name).setExact(true));
     }
 
     /** No text of the drawing is wider than its place, or lies on another: as the browser draws it, not as it was reckoned. */
@@ -73,8 +76,9 @@ class TrailStory extends BrowserTest {
         page.navigate(home);
         assertThat(page.locator("svg.trail .gap")).hasCount(0);
         assertThat(place(page, "The result")).isVisible();
+        assertThat(page.locator(".next")).containsText("“The result” is still a draft");
         page.locator(".next summary").click();
-        assertThat(page.locator(".undone")).containsText("“The result” is a");
+        assertThat(page.locator(".undone")).containsText("The landing page's draft differs");
         inOrder(page);
     }
 

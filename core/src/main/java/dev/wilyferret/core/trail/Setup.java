@@ -98,6 +98,12 @@ public record Setup(
         record Thanks() implements Target {}
     }
 
+    /** The same, as if all came by one source. */
+    Setup withSource(String source) {
+        return new Setup(
+                Map.of(source, 1), pages, offer, offers, clickIdInLink, pixelAccounts, leadPixelSeen, legalComplete);
+    }
+
     public Optional<Leaf> landing() {
         return pages.stream().filter(Leaf::landing).findFirst();
     }

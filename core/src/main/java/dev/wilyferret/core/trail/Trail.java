@@ -66,7 +66,7 @@ public record Trail(List<Stop> stops, List<Way> ways) {
 
     /** What stands, with one visitor's way along it. */
     public static Trail of(Setup setup, Walk walk, String source) {
-        return of(setup, new Traffic(Map.of(source, 1L), Tally.of(Leg.of(walk.stations()))));
+        return of(setup.withSource(source), new Traffic(Map.of(source, 1L), Tally.of(Leg.of(walk.stations()))));
     }
 
     public Optional<Stop> stop(Place place) {
