@@ -33,6 +33,7 @@ import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
+import dev.wilyferret.core.page.Placed;
 import dev.wilyferret.core.people.Membership;
 import dev.wilyferret.core.visit.SiteEvent;
 import java.io.IOException;
@@ -61,6 +62,8 @@ import org.springframework.stereotype.Component;
 class DemoPeople {
 
     private static final long SEED = 20_261_124;
+    private static final String DISCLOSURE =
+            "Later I tell you of a course. I earn a commission if you buy it; it costs you nothing extra.";
     private static final String[] FIRST = {
         "Ines", "Tomas", "Mara", "Jonas", "Elif", "Bram", "Sofia", "Anton", "Lucie", "Pavel", "Greta", "Nils", "Carla",
         "Emre", "Hanna", "Olav"
@@ -124,7 +127,12 @@ class DemoPeople {
         Map<String, Page> made = all.stream().collect(Collectors.toMap(Page::name, Function.identity()));
         Page squeeze = Objects.requireNonNull(made.get("Squeeze page"));
         Page download = Objects.requireNonNull(made.get("Download page"));
-        edit(squeeze, page -> page.firing(List.of(pixel)));
+        edit(
+                squeeze,
+                page -> page.firing(List.of(pixel))
+                        .blocks(blocks -> blocks.after(
+                                Optional.of(blocks.top().getLast().id()),
+                                Placed.of("disclosure", new Block.Disclosure(DISCLOSURE)))));
         edit(
                 download,
                 page -> page.blocks(blocks -> blocks.changed(

@@ -278,6 +278,9 @@ class DemoScenario implements ApplicationRunner {
                                         new Block.SubHeadline(
                                                 "A cool corner, a bucket and coffee grounds are enough. I did it on a balcony of two square metres.")),
                                 Placed.of(
+                                        "button",
+                                        new Block.Button("Show me the course", new NextStep.ToPage(redirect.id()))),
+                                Placed.of(
                                         "picture",
                                         new Block.Picture(
                                                 picture.name(),
@@ -289,9 +292,6 @@ class DemoScenario implements ApplicationRunner {
                                                 "What to buy for under twenty euros, and what to leave in the shop",
                                                 "The one mistake that rots most first tries",
                                                 "A calendar from the first spores to the first pan"))),
-                                Placed.of(
-                                        "button",
-                                        new Block.Button("Show me the course", new NextStep.ToPage(redirect.id()))),
                                 Placed.of(
                                         "disclosure",
                                         new Block.Disclosure(
