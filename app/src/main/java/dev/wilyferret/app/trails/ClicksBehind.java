@@ -49,34 +49,33 @@ class ClicksBehind {
     private Optional<Some> ofPlace(Promotion promotion, Period period, String key) {
         boolean left = key.startsWith(LEFT);
         String name = left ? key.substring(LEFT.length()) : key;
-        Overview overview =
+        Drawn drawn =
                 overviews.one(promotion.workspace(), promotion.id(), period).orElseThrow();
-        return place(overview, name).map(place -> {
-            Behind at =
-                    Behind.reached(station -> overview.setup().place(station).equals(place));
+        return place(drawn, name).map(place -> {
+            Behind at = Behind.reached(station -> drawn.setup().place(station).equals(place));
             return left
                     ? new Some(
                             key,
-                            words(overview, place) + " and went no further",
-                            at.without(onward(overview, place)::contains))
-                    : new Some(key, words(overview, place), at);
+                            words(drawn, place) + " and went no further",
+                            at.without(onward(drawn, place)::contains))
+                    : new Some(key, words(drawn, place), at);
         });
     }
 
-    private static Optional<Place> place(Overview overview, String name) {
+    private static Optional<Place> place(Drawn drawn, String name) {
         return switch (name) {
-            case "page" -> overview.setup().landing().map(page -> new Place.Page(page.id()));
-            case "redirect" -> overview.setup().redirect().map(page -> new Place.Redirect(page.id()));
+            case "page" -> drawn.setup().landing().map(page -> new Place.Page(page.id()));
+            case "redirect" -> drawn.setup().redirect().map(page -> new Place.Redirect(page.id()));
             default -> Place.read(name).filter(place -> !(place instanceof Place.Filter));
         };
     }
 
-    private static Set<Leg> onward(Overview overview, Place place) {
-        return overview.trail().stop(place).map(Trail.Stop::onward).orElse(Set.of());
+    private static Set<Leg> onward(Drawn drawn, Place place) {
+        return drawn.trail().stop(place).map(Trail.Stop::onward).orElse(Set.of());
     }
 
-    private static String words(Overview overview, Place place) {
-        String name = overview.trail().stop(place).map(Trail.Stop::name).orElse("a page that is gone");
+    private static String words(Drawn drawn, Place place) {
+        String name = drawn.trail().stop(place).map(Trail.Stop::name).orElse("a page that is gone");
         return "Counted clicks that "
                 + switch (place) {
                     case Place.Page _ -> "saw “" + name + "”";

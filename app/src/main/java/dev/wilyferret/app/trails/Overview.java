@@ -6,9 +6,7 @@ import dev.wilyferret.core.figures.StepFigures;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.trail.Advice;
 import dev.wilyferret.core.trail.Place;
-import dev.wilyferret.core.trail.Setup;
 import dev.wilyferret.core.trail.Steps;
-import dev.wilyferret.core.trail.Trail;
 import java.util.List;
 
 /**
@@ -18,14 +16,7 @@ import java.util.List;
  * @param steps its figures in the steps that all promotions have
  */
 record Overview(
-        Promotion promotion,
-        Offer offer,
-        Setup setup,
-        Trail trail,
-        List<Advice> advice,
-        Steps steps,
-        StepFigures figures,
-        Brought brought) {
+        Promotion promotion, Offer offer, List<Advice> advice, Steps steps, StepFigures figures, Brought brought) {
 
     /**
      * What it brought besides what its steps say.

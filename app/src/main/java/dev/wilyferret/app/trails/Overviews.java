@@ -117,14 +117,23 @@ class Overviews {
             return List.of();
         }
         Known known = known(workspace, all, period);
-        return all.stream().map(promotion -> overview(promotion, known)).toList();
+        return all.stream()
+                .map(promotion -> overview(promotion, Setups.of(promotion, known), known))
+                .toList();
     }
 
     @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
-    public Optional<Overview> one(WorkspaceId workspace, PromotionId promotion, Period period) {
-        return promotions
-                .find(workspace, promotion)
-                .map(found -> overview(found, known(workspace, List.of(found), period)));
+    public Optional<Drawn> one(WorkspaceId workspace, PromotionId promotion, Period period) {
+        return promotions.find(workspace, promotion).map(found -> {
+            Known known = known(workspace, List.of(found), period);
+            Setup setup = Setups.of(found, known);
+            Traffic traffic = Traffic.of(
+                    known.tally(found),
+                    known.linksOf(found)
+                            .collect(Collectors.toMap(
+                                    TrackingLink::id, link -> link.tags().source())));
+            return new Drawn(overview(found, setup, known), setup, Trail.of(setup, traffic));
+        });
     }
 
     private Known known(WorkspaceId workspace, List<Promotion> all, Period period) {
@@ -163,22 +172,14 @@ class Overviews {
                         one -> new Money(one.getValue().sums().sold().revenue(), currency)));
     }
 
-    private static Overview overview(Promotion promotion, Known known) {
-        Setup setup = Setups.of(promotion, known);
-        Traffic traffic = Traffic.of(
-                known.tally(promotion),
-                known.linksOf(promotion)
-                        .collect(Collectors.toMap(
-                                TrackingLink::id, link -> link.tags().source())));
-        Trail trail = Trail.of(setup, traffic);
+    private static Overview overview(Promotion promotion, Setup setup, Known known) {
+        StepFigures figures = figures(promotion, known);
         return new Overview(
                 promotion,
                 java.util.Objects.requireNonNull(known.offers.get(promotion.offer())),
-                setup,
-                trail,
-                Advice.of(setup, trail),
+                Advice.of(setup, figures),
                 Steps.of(known.tally(promotion)),
-                figures(promotion, known),
+                figures,
                 brought(promotion, known));
     }
 

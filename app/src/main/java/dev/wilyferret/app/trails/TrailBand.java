@@ -59,13 +59,14 @@ class TrailBand implements WebMvcConfigurer, HandlerInterceptor {
                     clock);
             overviews
                     .one(member.workspace(), PromotionId.of(promotion), period.period())
-                    .ifPresent(overview -> {
-                        view.addObject("overview", overview);
+                    .ifPresent(drawn -> {
+                        view.addObject("overview", drawn.overview());
+                        view.addObject("trail", drawn.trail());
                         view.addObject("slim", !"trails/promotion".equals(view.getViewName()));
                         view.addObject("period", period);
                         view.addObject("periods", LastDays.CHOICES);
                         view.addObject("here", request.getRequestURI());
-                        view.addObject("drawing", TrailDrawing.of(overview.trail(), show::rate));
+                        view.addObject("drawing", TrailDrawing.of(drawn.trail(), show::rate));
                     });
         }
     }

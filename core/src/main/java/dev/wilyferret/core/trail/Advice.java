@@ -1,5 +1,6 @@
 package dev.wilyferret.core.trail;
 
+import dev.wilyferret.core.figures.StepFigures;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.PageId;
 import java.util.List;
@@ -38,7 +39,9 @@ public record Advice(Place about, String why, String button, Mend mend) {
     }
 
     /** All there is, what matters most now first. */
-    public static List<Advice> of(Setup setup, Trail trail) {
-        return AdviceRules.ALL.stream().flatMap(rule -> rule.look(setup, trail)).toList();
+    public static List<Advice> of(Setup setup, StepFigures figures) {
+        return AdviceRules.ALL.stream()
+                .flatMap(rule -> rule.look(setup, figures))
+                .toList();
     }
 }

@@ -1,5 +1,6 @@
 package dev.wilyferret.core.trail;
 
+import dev.wilyferret.core.figures.StepFigures;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.trail.Advice.Mend;
 import dev.wilyferret.core.trail.Setup.Leaf;
@@ -20,7 +21,7 @@ final class AdviceRules {
 
     /** One thing that is looked at. */
     interface Rule {
-        Stream<Advice> look(Setup setup, Trail trail);
+        Stream<Advice> look(Setup setup, StepFigures figures);
     }
 
     /** Visitors who reached the offer before silence from the network deserves a look. */
@@ -67,7 +68,7 @@ final class AdviceRules {
                 page.place(), why, button, page.redirect() ? new Mend.OpenRedirect() : new Mend.OpenPage(page.id()));
     }
 
-    private static Stream<Advice> clickId(Setup setup, Trail trail) {
+    private static Stream<Advice> clickId(Setup setup, StepFigures figures) {
         return when(
                 !setup.clickIdInLink(),
                 own(setup),
@@ -76,7 +77,7 @@ final class AdviceRules {
                 new Mend.OpenOffer());
     }
 
-    private static Stream<Advice> noLandingPage(Setup setup, Trail trail) {
+    private static Stream<Advice> noLandingPage(Setup setup, StepFigures figures) {
         return when(
                 setup.landing().isEmpty(),
                 Place.Missing.LANDING,
@@ -85,30 +86,28 @@ final class AdviceRules {
                 new Mend.MakeLanding());
     }
 
-    private static Stream<Advice> noRedirectPage(Setup setup, Trail trail) {
+    private static Stream<Advice> noRedirectPage(Setup setup, StepFigures figures) {
         return when(
                 setup.redirect().isEmpty() && !setup.withoutRedirect(),
-                trail.stop(Place.Missing.REDIRECT).map(Trail.Stop::place).orElse(own(setup)),
+                setup.gapBeforeOffer() ? Place.Missing.REDIRECT : own(setup),
                 "Make a redirect page, so that the ad platform learns who goes on to the offer.",
                 "Make the redirect page",
                 new Mend.MakeRedirect());
     }
 
-    private static Stream<Advice> pagesToMake(Setup setup, Trail trail) {
-        return trail.stops().stream()
-                .map(Trail.Stop::place)
-                .flatMap(place -> place instanceof Place.Missing missing
-                                && !missing.equals(Place.Missing.LANDING)
-                                && !missing.equals(Place.Missing.REDIRECT)
-                        ? Stream.of(new Advice(
-                                missing,
-                                "“%s” is led to and still to be made.".formatted(missing.name()),
-                                "Make this page: " + missing.name(),
-                                new Mend.MakePage(missing.name())))
-                        : Stream.empty());
+    private static Stream<Advice> pagesToMake(Setup setup, StepFigures figures) {
+        return setup.pages().stream()
+                .flatMap(Leaf::targets)
+                .flatMap(target -> target instanceof Target.ToMissing(String name) ? Stream.of(name) : Stream.empty())
+                .distinct()
+                .map(name -> new Advice(
+                        new Place.Missing(name),
+                        "“%s” is led to and still to be made.".formatted(name),
+                        "Make this page: " + name,
+                        new Mend.MakePage(name)));
     }
 
-    private static Stream<Advice> adrift(Setup setup, Trail trail) {
+    private static Stream<Advice> adrift(Setup setup, StepFigures figures) {
         Set<PageId> seen = new HashSet<>();
         follow(setup, setup.entries(), seen);
         List<Advice> adrift = new ArrayList<>();
@@ -150,7 +149,7 @@ final class AdviceRules {
         return target instanceof Target.ToPage(PageId id) ? setup.page(id) : Optional.empty();
     }
 
-    private static Stream<Advice> deadEnds(Setup setup, Trail trail) {
+    private static Stream<Advice> deadEnds(Setup setup, StepFigures figures) {
         return setup.pages().stream()
                 .filter(page -> page.targets().findAny().isEmpty())
                 .map(page -> onPage(
@@ -160,7 +159,7 @@ final class AdviceRules {
                         "Open it"));
     }
 
-    private static Stream<Advice> leadingToWhatIsGone(Setup setup, Trail trail) {
+    private static Stream<Advice> leadingToWhatIsGone(Setup setup, StepFigures figures) {
         return setup.pages().stream()
                 .filter(page -> page.targets().anyMatch(gone(setup)))
                 .map(page -> onPage(
@@ -175,7 +174,7 @@ final class AdviceRules {
     }
 
     /** Pages from which nothing can be gained; what is missing, gone or a dead end is said where it is so. */
-    private static Stream<Advice> circles(Setup setup, Trail trail) {
+    private static Stream<Advice> circles(Setup setup, StepFigures figures) {
         Set<PageId> onward = new HashSet<>();
         boolean more = true;
         while (more) {
@@ -198,7 +197,7 @@ final class AdviceRules {
                         "Open it"));
     }
 
-    private static Stream<Advice> draftRedirects(Setup setup, Trail trail) {
+    private static Stream<Advice> draftRedirects(Setup setup, StepFigures figures) {
         return inState(setup, PageState.DRAFT)
                 .filter(Leaf::redirect)
                 .map(page -> onPage(page, "The redirect page is still a draft. Publish it.", OPEN_REDIRECT));
@@ -208,7 +207,7 @@ final class AdviceRules {
         return setup.pages().stream().filter(page -> page.state() == state);
     }
 
-    private static Stream<Advice> legal(Setup setup, Trail trail) {
+    private static Stream<Advice> legal(Setup setup, StepFigures figures) {
         return setup
                 .landing()
                 .filter(page -> !setup.legalComplete())
@@ -220,13 +219,13 @@ final class AdviceRules {
                 .stream();
     }
 
-    private static Stream<Advice> draftLanding(Setup setup, Trail trail) {
+    private static Stream<Advice> draftLanding(Setup setup, StepFigures figures) {
         return inState(setup, PageState.DRAFT)
                 .filter(Leaf::landing)
                 .map(page -> onPage(page, "Write your own words on the landing page, then publish it.", OPEN_LANDING));
     }
 
-    private static Stream<Advice> otherDrafts(Setup setup, Trail trail) {
+    private static Stream<Advice> otherDrafts(Setup setup, StepFigures figures) {
         return inState(setup, PageState.DRAFT)
                 .filter(page -> !page.landing() && !page.redirect())
                 .map(page -> onPage(
@@ -236,7 +235,7 @@ final class AdviceRules {
                         "Open it"));
     }
 
-    private static Stream<Advice> mailsOff(Setup setup, Trail trail) {
+    private static Stream<Advice> mailsOff(Setup setup, StepFigures figures) {
         return setup.pages().stream()
                 .flatMap(page -> page.form().filter(Setup.Form::mailsOff).flatMap(Setup.Form::list).stream()
                         .map(list -> new Advice(
@@ -246,7 +245,7 @@ final class AdviceRules {
                                 new Mend.OpenSequence(list))));
     }
 
-    private static Stream<Advice> passedByRedirect(Setup setup, Trail trail) {
+    private static Stream<Advice> passedByRedirect(Setup setup, StepFigures figures) {
         return setup
                 .redirect()
                 .filter(redirect -> !ledTo(setup, redirect) && !redirect.entry())
@@ -255,7 +254,7 @@ final class AdviceRules {
                 .stream();
     }
 
-    private static Stream<Advice> noPixelAccount(Setup setup, Trail trail) {
+    private static Stream<Advice> noPixelAccount(Setup setup, StepFigures figures) {
         return setup
                 .landing()
                 .filter(page -> setup.pixelAccounts() == 0)
@@ -267,13 +266,13 @@ final class AdviceRules {
                 .stream();
     }
 
-    private static Stream<Advice> noLeadPixel(Setup setup, Trail trail) {
+    private static Stream<Advice> noLeadPixel(Setup setup, StepFigures figures) {
         return withoutPixel(setup)
                 .filter(Leaf::redirect)
                 .map(page -> onPage(page, "No pixel fires on the redirect page. Tick one and publish.", OPEN_REDIRECT));
     }
 
-    private static Stream<Advice> noViewPixel(Setup setup, Trail trail) {
+    private static Stream<Advice> noViewPixel(Setup setup, StepFigures figures) {
         return withoutPixel(setup)
                 .filter(Leaf::landing)
                 .map(page -> onPage(page, "No pixel fires on the landing page. Tick one and publish.", OPEN_LANDING));
@@ -284,7 +283,7 @@ final class AdviceRules {
                 .filter(page -> setup.pixelAccounts() > 0 && page.state().isPublic() && page.pixels() == 0);
     }
 
-    private static Stream<Advice> noLink(Setup setup, Trail trail) {
+    private static Stream<Advice> noLink(Setup setup, StepFigures figures) {
         return when(
                 setup.links() == 0 && setup.landing().isPresent(),
                 new Place.Source(""),
@@ -293,7 +292,7 @@ final class AdviceRules {
                 new Mend.OpenLinks());
     }
 
-    private static Stream<Advice> notWalked(Setup setup, Trail trail) {
+    private static Stream<Advice> notWalked(Setup setup, StepFigures figures) {
         return setup
                 .redirect()
                 .filter(page -> page.state().isPublic() && setup.links() > 0 && !setup.leadPixelSeen())
@@ -305,7 +304,7 @@ final class AdviceRules {
                 .stream();
     }
 
-    private static Stream<Advice> changedPages(Setup setup, Trail trail) {
+    private static Stream<Advice> changedPages(Setup setup, StepFigures figures) {
         return inState(setup, PageState.CHANGED)
                 .map(page -> onPage(
                         page,
@@ -315,11 +314,9 @@ final class AdviceRules {
                         "See the changes"));
     }
 
-    private static Stream<Advice> noSales(Setup setup, Trail trail) {
-        long sent = trail.stop(own(setup)).map(Trail.Stop::figure).orElse(0L);
-        long sales = trail.stop(new Place.Sales()).map(Trail.Stop::figure).orElse(0L);
+    private static Stream<Advice> noSales(Setup setup, StepFigures figures) {
         return when(
-                sales == 0 && sent >= QUIET_AFTER,
+                figures.sales() == 0 && figures.wentOn() >= QUIET_AFTER,
                 own(setup),
                 "Visitors reach the offer and no sale was reported yet. Check the postback address at the network.",
                 "Open the offer",

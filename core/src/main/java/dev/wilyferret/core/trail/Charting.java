@@ -105,7 +105,7 @@ final class Charting {
             lead(Place.Missing.LANDING, setup.redirect().map(Leaf::place).orElseGet(this::own), "");
         }
         setup.pages().forEach(this::plan);
-        if (setup.redirect().isEmpty() && !setup.withoutRedirect() && noWayToAnOffer()) {
+        if (setup.gapBeforeOffer()) {
             setup.landing().ifPresent(page -> lead(page.place(), Place.Missing.REDIRECT, ""));
             lead(Place.Missing.REDIRECT, own(), "");
         }
@@ -115,10 +115,6 @@ final class Charting {
             }
         });
         lead(own(), SALES, "");
-    }
-
-    private boolean noWayToAnOffer() {
-        return planned.keySet().stream().noneMatch(ends -> ends.to instanceof Place.Offer);
     }
 
     private void plan(Leaf page) {

@@ -131,6 +131,14 @@ public record Setup(
         return redirect().isEmpty() && landing().flatMap(Leaf::form).isPresent();
     }
 
+    /** Whether a redirect page is missing on the way: visitors need one, and nothing leads to an offer yet. */
+    boolean gapBeforeOffer() {
+        return landing().isPresent()
+                && redirect().isEmpty()
+                && !withoutRedirect()
+                && pages.stream().flatMap(Leaf::targets).noneMatch(Target.ToOffer.class::isInstance);
+    }
+
     int links() {
         return sources.values().stream().mapToInt(Integer::intValue).sum();
     }

@@ -180,6 +180,9 @@ class TallyTest {
                 Behind.ANY.saying("UMAGE1"),
                 Behind.standing(Standing.OWN).and(Standing.FILTERED),
                 Behind.reached(Visits.ON_REDIRECT::equals),
+                Behind.standing(Standing.COUNTED).without(leg -> true),
+                Behind.reached(Visits.ON_BRIDGE::equals)
+                        .without(leg -> leg.from().equals(Optional.of(Visits.ON_BRIDGE))),
                 Behind.reached(Station.Sale.class::isInstance))) {
             List<ClickId> expected = all.stream()
                     .filter(visit -> visit.is(behind))

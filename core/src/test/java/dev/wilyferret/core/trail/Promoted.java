@@ -2,6 +2,7 @@ package dev.wilyferret.core.trail;
 
 import dev.wilyferret.core.figures.Leg;
 import dev.wilyferret.core.figures.Station;
+import dev.wilyferret.core.figures.StepFigures;
 import dev.wilyferret.core.figures.Tally;
 import dev.wilyferret.core.figures.Visit;
 import dev.wilyferret.core.id.ClickId;
@@ -11,6 +12,7 @@ import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.sale.SaleState;
 import dev.wilyferret.core.sale.Sold;
 import dev.wilyferret.core.trail.Setup.Form;
@@ -22,6 +24,7 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Currency;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -175,11 +178,23 @@ final class Promoted {
                 legal);
     }
 
+    private Tally tally() {
+        return Tally.of(visits);
+    }
+
     Trail trail() {
-        return Trail.of(setup(), Traffic.of(Tally.of(visits), Map.of(LINK, "plumage")));
+        return Trail.of(setup(), Traffic.of(tally(), Map.of(LINK, "plumage")));
     }
 
     List<Advice> advice() {
-        return Advice.of(setup(), trail());
+        long sent = tally().visitors(leg -> leg.to() instanceof Station.Offer);
+        return Advice.of(
+                setup(),
+                new StepFigures(
+                        tally().clicks(),
+                        0,
+                        sent,
+                        tally().sums().sold().sales(),
+                        Money.zero(Currency.getInstance("EUR"))));
     }
 }

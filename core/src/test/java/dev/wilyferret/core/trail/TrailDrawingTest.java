@@ -153,7 +153,7 @@ class TrailDrawingTest {
             for (int step = random.nextInt(6); step > 0; step--) {
                 way.add(station(random, size));
             }
-            made.went(1 + random.nextInt(500), way.build().toArray(Station[]::new));
+            made.went(1 + random.nextInt(40), way.build().toArray(Station[]::new));
         }
         return made;
     }
@@ -177,12 +177,12 @@ class TrailDrawingTest {
         };
     }
 
-    @Property(tries = 200)
+    @Property(tries = 100)
     void theSameTrailIsDrawnTheSameWay(@ForAll long seed) {
         assertThat(drawn(made(seed).trail())).isEqualTo(drawn(made(seed).trail()));
     }
 
-    @Property(tries = 200)
+    @Property(tries = 100)
     void noSpotLiesOnAnotherAndNoTextOutsideItsPlace(@ForAll long seed) {
         TrailDrawing drawing = drawn(made(seed).trail());
         for (Spot one : drawing.spots()) {
@@ -229,7 +229,7 @@ class TrailDrawingTest {
         return TextWidth.of(text.text(), face, text.size());
     }
 
-    @Property(tries = 200)
+    @Property(tries = 100)
     void streamsAreInProportionAndSharesAreQuotientsOfWhatIsShown(@ForAll long seed) {
         Trail trail = made(seed).trail();
         TrailDrawing drawing = drawn(trail);
