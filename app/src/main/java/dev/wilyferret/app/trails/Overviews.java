@@ -7,7 +7,6 @@ import dev.wilyferret.app.mail.Mails;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.offers.Offers;
 import dev.wilyferret.app.pages.Page;
-import dev.wilyferret.app.pages.PageKind;
 import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.people.MailList;
@@ -201,11 +200,7 @@ class Overviews {
                 known.money(tally.sums().sold().revenue()));
     }
 
-    static Optional<Page> landing(List<Page> pages) {
+    private static Optional<Page> landing(List<Page> pages) {
         return pages.stream().filter(Page::landing).findFirst();
-    }
-
-    static Optional<Page> redirect(List<Page> pages) {
-        return pages.stream().filter(page -> page.kind() == PageKind.REDIRECT).findFirst();
     }
 }

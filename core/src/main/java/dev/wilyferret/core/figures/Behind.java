@@ -1,6 +1,5 @@
 package dev.wilyferret.core.figures;
 
-import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.visit.Standing;
 import java.util.Collection;
 import java.util.EnumMap;
@@ -49,19 +48,9 @@ public record Behind(
         return new Behind(standing, reached, Optional.of(way), traits, words);
     }
 
-    /** Counted visits that saw a page; none if there is no such page. */
-    public static Behind saw(Optional<PageId> page) {
-        return reached(station -> station instanceof Station.Page(PageId id) && page.equals(Optional.of(id)));
-    }
-
     /** Counted visits that were sent on to an offer. */
     public static Behind sentOn() {
         return reached(Station.Offer.class::isInstance);
-    }
-
-    /** Counted visits that brought a sale. */
-    public static Behind bought() {
-        return reached(Station.Sale.class::isInstance);
     }
 
     /** Those of them that stand so; none of them if they already stand otherwise. */
