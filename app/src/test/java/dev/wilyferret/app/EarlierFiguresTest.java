@@ -103,13 +103,13 @@ class EarlierFiguresTest {
     }
 
     /**
-     * A database that met version 10 in its second wording, and one of version 12, go on, and keep what they have.
+     * Databases of the other two states that versions 10 to 12 were in go on, and keep what they have.
      *
      * @param executed of the versions up to 12, those that are still to come
      */
     @ParameterizedTest
-    @CsvSource({"step-6-second, 2", "step-6-third, 0"})
-    void everyStateThatDatabasesAreInIsKnown(String version, int executed) throws IOException, SQLException {
+    @CsvSource({"step-6-second, 2", "step-6-third, 1"})
+    void everyStateThatTheseVersionsWereInIsKnown(String version, int executed) throws IOException, SQLException {
         String database = "state_" + version.replace("-", "_");
         try (InputStream dump =
                 new GZIPInputStream(new ClassPathResource("earlier/" + version + ".sql.gz").getInputStream())) {
@@ -138,7 +138,7 @@ class EarlierFiguresTest {
                             line(
                                     asked,
                                     "select string_agg(script, ' ' order by version::int), '' from flyway_schema_history where version::int > 9"))
-                    .startsWith("V10__arrival.sql V11__arrival_lines.sql V12__landing.sql");
+                    .startsWith("V10__arrival.sql V11__landing.sql V12__arrival_lines.sql");
         }
         assertThat(flyway.validateWithResult().validationSuccessful).isTrue();
         assertThat(flyway.migrate().migrationsExecuted).as("a second start").isZero();

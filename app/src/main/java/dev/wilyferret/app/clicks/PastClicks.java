@@ -99,9 +99,8 @@ public class PastClicks {
 
     private Map<ClickId, List<SiteEvent.Followed>> followed(WorkspaceId workspace, String[] clicks, Instant from) {
         Map<ClickId, List<SiteEvent.Followed>> followed = new HashMap<>();
-        // Each click by itself: of tables that grow fast the database does not know how large they are, and would read
-        // all of a
-        // workspace's events to find those of some clicks.
+        // Each click by itself: of tables that grow fast the database does not know how large they are, and would
+        // read all events of a workspace to find those of some clicks.
         sql.sql("""
                         select e.* from unnest(cast(:clicks as uuid[])) c (id) cross join lateral (
                           select id, click_id, promotion_id, visitor_id, page_id, kind, offer_id from site_event

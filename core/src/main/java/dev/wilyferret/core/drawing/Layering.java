@@ -1,9 +1,9 @@
 package dev.wilyferret.core.drawing;
 
+import dev.wilyferret.core.drawing.Graph.Box;
+import dev.wilyferret.core.drawing.Graph.Line;
 import dev.wilyferret.core.drawing.Layout.Route;
 import dev.wilyferret.core.drawing.Layout.Spot;
-import dev.wilyferret.core.drawing.Sketch.Box;
-import dev.wilyferret.core.drawing.Sketch.Line;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -50,7 +50,7 @@ final class Layering {
 
     private record Tie(Item other, double weight) {}
 
-    private final Sketch sketch;
+    private final Graph graph;
     private final Map<String, List<Line>> out = new LinkedHashMap<>();
     private final Map<String, Box> boxes = new LinkedHashMap<>();
     private final Set<Line> back = new HashSet<>();
@@ -59,13 +59,13 @@ final class Layering {
     private final Map<String, Item> items = new HashMap<>();
     private final Map<Line, List<Item>> passing = new HashMap<>();
 
-    Layering(Sketch sketch) {
-        this.sketch = sketch;
-        sketch.boxes().forEach(box -> {
+    Layering(Graph graph) {
+        this.graph = graph;
+        graph.boxes().forEach(box -> {
             boxes.put(box.key(), box);
             out.put(box.key(), new ArrayList<>());
         });
-        sketch.lines().forEach(line -> out(line.from()).add(line));
+        graph.lines().forEach(line -> out(line.from()).add(line));
     }
 
     private List<Line> out(String key) {
@@ -85,7 +85,7 @@ final class Layering {
         return result();
     }
 
-    /** Walks from box to box in the order of the sketch; a line to a box that is being walked from closes a circle. */
+    /** Walks from box to box in the order of the graph; a line to a box that is being walked from closes a circle. */
     private void setBackApart() {
         Set<String> done = new HashSet<>();
         Set<String> open = new HashSet<>();
@@ -136,7 +136,7 @@ final class Layering {
     }
 
     private List<Line> onward() {
-        return sketch.lines().stream().filter(line -> !back.contains(line)).toList();
+        return graph.lines().stream().filter(line -> !back.contains(line)).toList();
     }
 
     private void fill() {
@@ -285,7 +285,7 @@ final class Layering {
                 spots.put(key, new Spot(box, column(key), Objects.requireNonNull(items.get(key)).axis)));
         List<List<int[]>> lanes = new ArrayList<>();
         List<Route> routes = new ArrayList<>();
-        for (Line line : sketch.lines()) {
+        for (Line line : graph.lines()) {
             Spot from = Objects.requireNonNull(spots.get(line.from()));
             Spot to = Objects.requireNonNull(spots.get(line.to()));
             int lane = back.contains(line) ? lane(lanes, to.column(), from.column()) : -1;

@@ -3,7 +3,7 @@ package dev.wilyferret.core.drawing;
 import java.util.List;
 
 /**
- * Where boxes and lines of a sketch go. The same sketch is always laid out the same way.
+ * Where boxes and lines of a graph go. The same graph is always laid out the same way.
  *
  * @param columns how many there are
  * @param height of all columns; the uppermost edge is at 0
@@ -12,7 +12,7 @@ import java.util.List;
 public record Layout(List<Spot> spots, List<Route> routes, int columns, double height, int lanes) {
 
     /** @param axis the height of the box's axis, from above */
-    public record Spot(Sketch.Box box, int column, double axis) {
+    public record Spot(Graph.Box box, int column, double axis) {
 
         public double top() {
             return axis - box.above();
@@ -29,14 +29,14 @@ public record Layout(List<Spot> spots, List<Route> routes, int columns, double h
      * @param between the heights at which it passes the columns between its ends
      * @param lane in which it leads back below, from 0; -1 if it leads on
      */
-    public record Route(Sketch.Line line, Spot from, Spot to, List<Double> between, int lane) {
+    public record Route(Graph.Line line, Spot from, Spot to, List<Double> between, int lane) {
 
         public boolean back() {
             return lane >= 0;
         }
     }
 
-    public static Layout of(Sketch sketch) {
-        return new Layering(sketch).layout();
+    public static Layout of(Graph graph) {
+        return new Layering(graph).layout();
     }
 }

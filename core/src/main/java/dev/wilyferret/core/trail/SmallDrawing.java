@@ -1,8 +1,8 @@
 package dev.wilyferret.core.trail;
 
 import dev.wilyferret.core.design.ReadyTrail;
+import dev.wilyferret.core.drawing.Graph;
 import dev.wilyferret.core.drawing.Layout;
-import dev.wilyferret.core.drawing.Sketch;
 import dev.wilyferret.core.drawing.SvgPath;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -53,14 +53,14 @@ public record SmallDrawing(int width, int height, List<Dot> dots, List<String> l
                 .filter(stop -> !trail.to(stop.place()).isEmpty())
                 .collect(Collectors.toMap(
                         stop -> stop.place().key(), Function.identity(), (one, other) -> one, LinkedHashMap::new));
-        Layout layout = Layout.of(new Sketch(
+        Layout layout = Layout.of(new Graph(
                 shown.keySet().stream()
-                        .map(key -> new Sketch.Box(key, HALF, HALF, 0))
+                        .map(key -> new Graph.Box(key, HALF, HALF, 0))
                         .toList(),
                 trail.ways().stream()
                         .filter(way -> shown.containsKey(way.from().key())
                                 && shown.containsKey(way.to().key()))
-                        .map(way -> new Sketch.Line(way.from().key(), way.to().key(), 1))
+                        .map(way -> new Graph.Line(way.from().key(), way.to().key(), 1))
                         .toList()));
         return new SmallDrawing(
                 (int) (layout.columns() * PITCH),

@@ -1,8 +1,8 @@
 package dev.wilyferret.core.trail;
 
+import dev.wilyferret.core.drawing.Graph;
 import dev.wilyferret.core.drawing.Layout;
 import dev.wilyferret.core.drawing.Layout.Route;
-import dev.wilyferret.core.drawing.Sketch;
 import dev.wilyferret.core.drawing.SvgPath;
 import dev.wilyferret.core.drawing.TextWidth;
 import dev.wilyferret.core.drawing.TextWidth.Face;
@@ -152,10 +152,10 @@ public record TrailDrawing(int width, int height, List<Spot> spots, List<Stream>
             this.scale = widest == 0 ? 0 : widestStream / widest;
             trail.stops().forEach(stop -> stops.put(stop.place().key(), stop));
             trail.ways().forEach(way -> ways.put(ends(way), way));
-            int columns = Layout.of(sketch(stop -> 0, stop -> 0)).columns();
+            int columns = Layout.of(graph(stop -> 0, stop -> 0)).columns();
             this.pitch = Math.clamp((double) WIDTH / Math.max(columns, 1), NARROWEST_COLUMN, WIDEST_COLUMN);
             this.gap = pitch * (pitch < NARROW ? SMALL_GAP_SHARE : GAP_SHARE);
-            this.layout = Layout.of(sketch(this::above, this::below));
+            this.layout = Layout.of(graph(this::above, this::below));
         }
 
         private static List<String> ends(Trail.Way way) {
@@ -190,10 +190,10 @@ public record TrailDrawing(int width, int height, List<Spot> spots, List<Stream>
             return manySources && stop.place().traffic();
         }
 
-        private Sketch sketch(ToDoubleFunction<Trail.Stop> above, ToDoubleFunction<Trail.Stop> below) {
-            return new Sketch(
+        private Graph graph(ToDoubleFunction<Trail.Stop> above, ToDoubleFunction<Trail.Stop> below) {
+            return new Graph(
                     trail.stops().stream()
-                            .map(stop -> new Sketch.Box(
+                            .map(stop -> new Graph.Box(
                                     stop.place().key(),
                                     above.applyAsDouble(stop),
                                     below.applyAsDouble(stop),
@@ -201,7 +201,7 @@ public record TrailDrawing(int width, int height, List<Spot> spots, List<Stream>
                             .toList(),
                     trail.ways().stream()
                             .map(way ->
-                                    new Sketch.Line(way.from().key(), way.to().key(), breadth(way.figure())))
+                                    new Graph.Line(way.from().key(), way.to().key(), breadth(way.figure())))
                             .toList());
         }
 

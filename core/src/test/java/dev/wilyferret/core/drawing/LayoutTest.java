@@ -3,10 +3,10 @@ package dev.wilyferret.core.drawing;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import dev.wilyferret.core.drawing.Graph.Box;
+import dev.wilyferret.core.drawing.Graph.Line;
 import dev.wilyferret.core.drawing.Layout.Route;
 import dev.wilyferret.core.drawing.Layout.Spot;
-import dev.wilyferret.core.drawing.Sketch.Box;
-import dev.wilyferret.core.drawing.Sketch.Line;
 import dev.wilyferret.core.text.Refusal;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -25,7 +25,7 @@ class LayoutTest {
         return new Box(key, 20, 30, 0);
     }
 
-    private static Sketch sketch(String... lines) {
+    private static Graph graph(String... lines) {
         Set<String> keys = new java.util.LinkedHashSet<>();
         List<Line> all = new ArrayList<>();
         for (String line : lines) {
@@ -33,7 +33,7 @@ class LayoutTest {
             keys.addAll(List.of(ends));
             all.add(new Line(ends[0], ends[1], 4));
         }
-        return new Sketch(keys.stream().map(LayoutTest::box).toList(), all);
+        return new Graph(keys.stream().map(LayoutTest::box).toList(), all);
     }
 
     private static int column(Layout layout, String key) {
@@ -48,8 +48,8 @@ class LayoutTest {
     }
 
     @Test
-    void aStraightSketchIsAStraightLine() {
-        Layout layout = Layout.of(sketch("a>b", "b>c", "c>d"));
+    void aStraightGraphIsAStraightLine() {
+        Layout layout = Layout.of(graph("a>b", "b>c", "c>d"));
         assertThat(layout.spots()).extracting(Spot::column).containsExactly(0, 1, 2, 3);
         assertThat(layout.spots()).extracting(Spot::axis).containsOnly(20.0);
         assertThat(layout.height()).isEqualTo(50);
@@ -57,7 +57,7 @@ class LayoutTest {
 
     @Test
     void aForkLiesAroundItsBeginningAndIsJoinedAgain() {
-        Layout layout = Layout.of(sketch("a>b", "a>c", "b>d", "c>d"));
+        Layout layout = Layout.of(graph("a>b", "a>c", "b>d", "c>d"));
         assertThat(column(layout, "d")).isEqualTo(2);
         assertThat(spot(layout, "a").axis()).isEqualTo(spot(layout, "d").axis());
         assertThat(spot(layout, "b").axis() + spot(layout, "c").axis())
@@ -66,7 +66,7 @@ class LayoutTest {
 
     @Test
     void aLongLinePassesBesideWhatIsBetween() {
-        Layout layout = Layout.of(sketch("a>b", "b>c", "a>c"));
+        Layout layout = Layout.of(graph("a>b", "b>c", "a>c"));
         Route passing = layout.routes().getLast();
         assertThat(passing.between()).hasSize(1);
         double height = passing.between().getFirst();
@@ -77,7 +77,7 @@ class LayoutTest {
 
     @Test
     void whatClosesACircleLeadsBackBelow() {
-        Layout layout = Layout.of(sketch("a>b", "b>c", "c>a", "b>b"));
+        Layout layout = Layout.of(graph("a>b", "b>c", "c>a", "b>b"));
         assertThat(layout.routes().stream()
                         .filter(Route::back)
                         .map(route -> route.line().from()))
@@ -90,28 +90,28 @@ class LayoutTest {
 
     @Test
     void aBoxThatNothingLeadsToStandsWhereItMayAtTheEarliest() {
-        Layout layout = Layout.of(new Sketch(List.of(box("a"), new Box("b", 1, 1, 3)), List.of()));
+        Layout layout = Layout.of(new Graph(List.of(box("a"), new Box("b", 1, 1, 3)), List.of()));
         assertThat(column(layout, "b")).isEqualTo(3);
         assertThat(layout.columns()).isEqualTo(4);
     }
 
     @Test
     void nothingIsDrawnOfNothing() {
-        assertThat(Layout.of(new Sketch(List.of(), List.of())).height()).isZero();
+        assertThat(Layout.of(new Graph(List.of(), List.of())).height()).isZero();
     }
 
     @Test
-    void whatCannotBeASketchIsRefused() {
-        assertThatThrownBy(() -> new Sketch(List.of(box("a"), box("a")), List.of()))
+    void whatCannotBeAGraphIsRefused() {
+        assertThatThrownBy(() -> new Graph(List.of(box("a"), box("a")), List.of()))
                 .isInstanceOf(Refusal.class)
                 .hasMessageContaining("“a” stands twice");
-        assertThatThrownBy(() -> new Sketch(List.of(box("a")), List.of(new Line("a", "b", 1))))
+        assertThatThrownBy(() -> new Graph(List.of(box("a")), List.of(new Line("a", "b", 1))))
                 .isInstanceOf(Refusal.class)
                 .hasMessageContaining("“a” to “b”");
     }
 
     /** Any boxes and lines; few enough that circles, forks and joins come about. */
-    private static Sketch made(long seed, int most) {
+    private static Graph made(long seed, int most) {
         Random random = new Random(seed);
         int size = 1 + random.nextInt(most);
         List<Box> boxes = IntStream.range(0, size)
@@ -126,7 +126,7 @@ class LayoutTest {
                 lines.add(new Line("" + from, "" + to, random.nextInt(80)));
             }
         }
-        return new Sketch(
+        return new Graph(
                 boxes,
                 lines.stream()
                         .sorted(java.util.Comparator.comparing(Line::toString))
@@ -134,34 +134,33 @@ class LayoutTest {
     }
 
     @Property(tries = 300)
-    void theSameSketchIsLaidOutTheSameWay(@ForAll long seed) {
+    void theSameGraphIsLaidOutTheSameWay(@ForAll long seed) {
         assertThat(Layout.of(made(seed, 30))).isEqualTo(Layout.of(made(seed, 30)));
     }
 
     @Property(tries = 300)
     void linesLeadOnExceptWhereTheyCloseACircle(@ForAll long seed) {
-        Sketch sketch = made(seed, 30);
-        Layout layout = Layout.of(sketch);
-        assertThat(layout.routes()).hasSameSizeAs(sketch.lines());
+        Graph graph = made(seed, 30);
+        Layout layout = Layout.of(graph);
+        assertThat(layout.routes()).hasSameSizeAs(graph.lines());
         for (Route route : layout.routes()) {
             if (!route.back()) {
                 assertThat(route.to().column()).isGreaterThan(route.from().column());
                 assertThat(route.between())
                         .hasSize(route.to().column() - route.from().column() - 1);
             } else {
-                assertThat(leads(sketch, route.line().to(), route.line().from()))
-                        .isTrue();
+                assertThat(leads(graph, route.line().to(), route.line().from())).isTrue();
             }
         }
         assertThat(layout.spots()).allMatch(spot -> spot.column() >= spot.box().least());
     }
 
-    private static boolean leads(Sketch sketch, String from, String to) {
+    private static boolean leads(Graph graph, String from, String to) {
         Set<String> seen = new HashSet<>(Set.of(from));
         boolean more = true;
         while (more) {
             more = false;
-            for (Line line : sketch.lines()) {
+            for (Line line : graph.lines()) {
                 more |= seen.contains(line.from()) && seen.add(line.to());
             }
         }
@@ -202,7 +201,7 @@ class LayoutTest {
                 .mapToObj(i -> new Line("" + random.nextInt(i), "" + i, 1))
                 .toList();
         Layout layout = Layout.of(
-                new Sketch(IntStream.range(0, size).mapToObj(i -> box("" + i)).toList(), lines));
+                new Graph(IntStream.range(0, size).mapToObj(i -> box("" + i)).toList(), lines));
         for (Route one : layout.routes()) {
             for (Route other : layout.routes()) {
                 if (one.from().column() == other.from().column()

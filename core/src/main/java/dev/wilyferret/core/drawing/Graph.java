@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Set;
 
 /** Boxes and the lines between them, before they have places. Lengths are units of the drawing. */
-public record Sketch(List<Box> boxes, List<Line> lines) {
+public record Graph(List<Box> boxes, List<Line> lines) {
 
     /**
      * A box; its axis is the height at which lines meet it.
@@ -21,7 +21,7 @@ public record Sketch(List<Box> boxes, List<Line> lines) {
     public record Line(String from, String to, double breadth) {}
 
     /** @throws Refusal if a key stands twice, a line stands twice, or an end of one is no box */
-    public Sketch {
+    public Graph {
         boxes = List.copyOf(boxes);
         lines = List.copyOf(lines);
         Set<String> keys = new HashSet<>();
