@@ -6,6 +6,7 @@ import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.VisitorId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.visit.SiteEvent;
 import java.time.Clock;
@@ -89,8 +90,22 @@ public class ClickBook {
 
     @Transactional(readOnly = true)
     public List<SiteEvent.Followed> followed(WorkspaceId workspace, ClickId click) {
-        return queries.followed(workspace.value(), click.value()).stream()
+        return followed(workspace, List.of(click)).getOrDefault(click, List.of());
+    }
+
+    /** What followed each of some clicks; those that nothing followed are missing. */
+    @Transactional(readOnly = true)
+    public Map<ClickId, List<SiteEvent.Followed>> followed(WorkspaceId workspace, List<ClickId> clicks) {
+        return queries.followed(workspace.value(), Id.values(clicks)).stream()
                 .map(SiteEventRow::toEvent)
+                .collect(Collectors.groupingBy(SiteEvent.Followed::click));
+    }
+
+    /** The clicks of a visitor in a promotion, the first one first. */
+    @Transactional(readOnly = true)
+    public List<SiteEvent.Click> ofVisitor(WorkspaceId workspace, PromotionId promotion, VisitorId visitor, int most) {
+        return queries.ofVisitor(workspace.value(), promotion.value(), visitor.value(), Limit.of(most)).stream()
+                .map(ClickRow::toClick)
                 .toList();
     }
 

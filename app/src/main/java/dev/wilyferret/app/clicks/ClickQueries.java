@@ -51,8 +51,14 @@ interface ClickQueries extends Repository<StandingClickRow, ClickRow.Key> {
     @Query("from ClickRow c where c.workspace = :workspace and c.id = :id and c.at = :at")
     Optional<ClickRow> click(UUID workspace, UUID id, Instant at);
 
-    @Query("from SiteEventRow e where e.workspace = :workspace and e.click = :click order by e.at")
-    List<SiteEventRow> followed(UUID workspace, UUID click);
+    @Query("from SiteEventRow e where e.workspace = :workspace and e.click in :clicks order by e.at")
+    List<SiteEventRow> followed(UUID workspace, List<UUID> clicks);
+
+    @Query("""
+            from ClickRow c where c.workspace = :workspace and c.visitor = :visitor and c.promotion = :promotion
+            order by c.at, c.id
+            """)
+    List<ClickRow> ofVisitor(UUID workspace, UUID promotion, UUID visitor, Limit limit);
 
     /** Asks each pixel by itself, for which there is an index of just these events. */
     @NativeQuery("""

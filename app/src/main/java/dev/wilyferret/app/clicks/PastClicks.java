@@ -103,8 +103,8 @@ public class PastClicks {
         // read all events of a workspace to find those of some clicks.
         sql.sql("""
                         select e.* from unnest(cast(:clicks as uuid[])) c (id) cross join lateral (
-                          select id, click_id, promotion_id, visitor_id, page_id, kind, offer_id from site_event
-                          where workspace_id = :workspace and click_id = c.id and at >= :from and kind in ('PAGE_VIEW', 'WENT_ON')
+                          select id, click_id, promotion_id, visitor_id, page_id, kind, offer_id, file from site_event
+                          where workspace_id = :workspace and click_id = c.id and at >= :from and kind in ('PAGE_VIEW', 'WENT_ON', 'HANDED_OUT')
                           offset 0) e
                         """)
                 .param("workspace", workspace.value())
@@ -124,9 +124,12 @@ public class PastClicks {
         PromotionId promotion = new PromotionId(row.getObject("promotion_id", UUID.class));
         VisitorId visitor = new VisitorId(row.getObject("visitor_id", UUID.class));
         PageId page = new PageId(row.getObject("page_id", UUID.class));
-        return row.getString("kind").equals("PAGE_VIEW")
-                ? new SiteEvent.PageView(id, workspace, promotion, click, visitor, page)
-                : new SiteEvent.WentOn(
+        return switch (row.getString("kind")) {
+            case "PAGE_VIEW" -> new SiteEvent.PageView(id, workspace, promotion, click, visitor, page);
+            case "HANDED_OUT" ->
+                new SiteEvent.HandedOut(id, workspace, promotion, click, visitor, page, row.getString("file"));
+            default ->
+                new SiteEvent.WentOn(
                         id,
                         workspace,
                         promotion,
@@ -135,6 +138,7 @@ public class PastClicks {
                         page,
                         Optional.ofNullable(row.getObject("offer_id", UUID.class))
                                 .map(OfferId::new));
+        };
     }
 
     /**

@@ -35,8 +35,8 @@ import org.jspecify.annotations.Nullable;
 @IdClass(ClickRow.Key.class)
 @SQLInsert(
         sql =
-                "insert into site_event (click_id, kind, offer_id, page_id, pixel_id, pixel_answer, pixel_event, promotion_id, took_ms,"
-                        + " variant_id, visitor_id, workspace_id, id, at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"
+                "insert into site_event (click_id, file, kind, offer_id, page_id, pixel_id, pixel_answer, pixel_event, promotion_id, took_ms,"
+                        + " variant_id, visitor_id, workspace_id, id, at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"
                         + " on conflict do nothing",
         verify = Expectation.None.class)
 class SiteEventRow {
@@ -44,6 +44,7 @@ class SiteEventRow {
     enum Kind {
         PAGE_VIEW,
         WENT_ON,
+        HANDED_OUT,
         PIXEL_FIRED
     }
 
@@ -101,6 +102,9 @@ class SiteEventRow {
     @Nullable
     UUID variant;
 
+    @Nullable
+    String file;
+
     protected SiteEventRow() {}
 
     SiteEventRow(SiteEvent.Followed event) {
@@ -114,6 +118,7 @@ class SiteEventRow {
         kind = switch (event) {
             case SiteEvent.PageView view -> Kind.PAGE_VIEW;
             case SiteEvent.WentOn out -> Kind.WENT_ON;
+            case SiteEvent.HandedOut given -> Kind.HANDED_OUT;
             case SiteEvent.PixelFired fire -> Kind.PIXEL_FIRED;
         };
         if (event instanceof SiteEvent.PageView view) {
@@ -122,6 +127,9 @@ class SiteEventRow {
         if (event instanceof SiteEvent.WentOn out) {
             offer = out.offer().map(OfferId::value).orElse(null);
             variant = out.variant().map(VariantId::value).orElse(null);
+        }
+        if (event instanceof SiteEvent.HandedOut given) {
+            file = given.file();
         }
         if (event instanceof SiteEvent.PixelFired fire) {
             pixel = fire.pixel().value();
@@ -152,6 +160,15 @@ class SiteEventRow {
                         new PageId(page),
                         Optional.ofNullable(offer).map(OfferId::new),
                         Optional.ofNullable(variant).map(VariantId::new));
+            case HANDED_OUT ->
+                new SiteEvent.HandedOut(
+                        new EventId(id),
+                        new WorkspaceId(workspace),
+                        new PromotionId(promotion),
+                        new ClickId(click),
+                        new VisitorId(visitor),
+                        new PageId(page),
+                        Objects.requireNonNull(file));
             case PIXEL_FIRED -> toFire();
         };
     }

@@ -14,7 +14,8 @@ final class DemoCalendar extends DemoVisits {
     private static final int CLICKS = 900;
     private static final int[] LINK_SHARES = {42, 33, 25};
 
-    record Course(Page squeeze, Page inbox, Page thanks, Page download) {}
+    /** @param file that the download page hands out, by its name on the shelf */
+    record Course(Page squeeze, Page inbox, Page thanks, Page download, String file) {}
 
     /** Somebody who left an address. */
     record OptedIn(SiteEvent.Click click, Instant at, Optional<Instant> confirmedAt) {}
@@ -55,7 +56,11 @@ final class DemoCalendar extends DemoVisits {
         if (confirms) {
             view(click, course.thanks, confirmed.plusMillis(400));
             if (chance(74) && past(confirmed.plusSeconds(60))) {
-                view(click, course.download, confirmed.plusSeconds(4 + below(30)));
+                Instant there = confirmed.plusSeconds(4 + below(30));
+                view(click, course.download, there);
+                if (chance(91)) {
+                    handOut(click, course.download, course.file, there.plusSeconds(2 + below(20)));
+                }
             }
         }
     }

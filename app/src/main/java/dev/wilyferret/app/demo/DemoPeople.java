@@ -147,7 +147,8 @@ class DemoPeople {
                 squeeze,
                 Objects.requireNonNull(made.get("Check your inbox")),
                 Objects.requireNonNull(made.get("Thank-you page")),
-                download);
+                download,
+                calendar.name());
     }
 
     private void edit(Page page, UnaryOperator<ContentPage> change) {

@@ -234,6 +234,17 @@ abstract class DemoVisits {
                 other));
     }
 
+    final void handOut(SiteEvent.Click click, Page from, String file, Instant at) {
+        events.add(new SiteEvent.HandedOut(
+                new EventId(ids.at(at)),
+                click.workspace(),
+                click.promotion(),
+                click.id(),
+                click.visitor(),
+                from.id(),
+                file));
+    }
+
     final SiteEvent.PageView view(SiteEvent.Click click, Page page, Instant at) {
         SiteEvent.PageView view = new SiteEvent.PageView(
                 new EventId(ids.at(at)), click.workspace(), click.promotion(), click.id(), click.visitor(), page.id());

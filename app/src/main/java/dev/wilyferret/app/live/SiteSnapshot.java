@@ -14,6 +14,7 @@ import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.offer.AffiliateLink;
+import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
 import java.util.Collection;
 import java.util.HashMap;
@@ -159,6 +160,12 @@ public record SiteSnapshot(
         /** The affiliate link of the promotion's offer, or of another one it leads to; empty if it leads to no such offer. */
         public Optional<AffiliateLink> out(Optional<OfferId> offer) {
             return offer.map(id -> Optional.ofNullable(otherOffers.get(id))).orElse(Optional.of(out));
+        }
+
+        /** Whether something on it hands out the file of this name. */
+        public boolean handsOut(String file) {
+            return document instanceof PageDocument.ContentPage content
+                    && content.blocks().ways().anyMatch(new NextStep.HandOut(file)::equals);
         }
     }
 

@@ -98,7 +98,7 @@ class OutboxBench {
                 .distinct()
                 .toList();
         List<Sale> bought = Stream.concat(
-                        clicks.stream().flatMap(click -> sales.ofClick(member.workspace(), click).stream()),
+                        sales.ofClicks(member.workspace(), clicks).stream(),
                         everywhere.stream()
                                 .filter(each -> !each.order().isEmpty())
                                 .flatMap(each -> sales.ofOrder(member.workspace(), each.order()).stream()))

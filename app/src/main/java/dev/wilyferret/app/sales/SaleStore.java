@@ -55,9 +55,7 @@ interface SaleStore extends JpaRepository<SaleRow, RowKey> {
     List<SaleRow> ofOrder(UUID workspace, String order);
 
     /** @param clicks ids as they write themselves; a list of thousands is slow in a query of entities */
-    @NativeQuery("select * from sale where workspace_id = :workspace and click_id = any(cast(:clicks as uuid[]))")
+    @NativeQuery(
+            "select * from sale where workspace_id = :workspace and click_id = any(cast(:clicks as uuid[])) order by sold_at")
     List<SaleRow> ofClicks(UUID workspace, String[] clicks);
-
-    @Query("from SaleRow s where s.key.workspace = :workspace and s.click = :click order by s.soldAt")
-    List<SaleRow> ofClick(UUID workspace, UUID click);
 }

@@ -205,8 +205,8 @@ public class Sales {
     }
 
     @Transactional(readOnly = true)
-    public List<Sale> ofClick(WorkspaceId workspace, ClickId click) {
-        return shown(workspace, sales.ofClick(workspace.value(), click.value()));
+    public List<Sale> ofClicks(WorkspaceId workspace, List<ClickId> clicks) {
+        return shown(workspace, sales.ofClicks(workspace.value(), Id.texts(clicks)));
     }
 
     private List<Sale> shown(WorkspaceId workspace, List<SaleRow> rows) {

@@ -41,6 +41,7 @@ class SiteServlet extends HttpServlet {
                     SiteRoute.LEAVE,
                     SiteRoute.MAIL,
                     SiteRoute.GIFT,
+                    SiteRoute.FILE,
                     SiteRoute.MAIL_PREVIEW)
             .map(route -> "Disallow: /" + route.first() + "/")
             .collect(Collectors.joining("\n", "User-agent: *\n", ""));
@@ -161,6 +162,7 @@ class SiteServlet extends HttpServlet {
             case "OUT/3" -> visitors.out(request, response, parts[1], ShortId.parse(parts[2], OfferId::new));
             case "PIXEL/3" -> pixels.image(request, response, parts[1], parts[2]);
             case "MEDIA/2" -> media.serve(request, response, parts[1]);
+            case "FILE/3" -> visitors.file(request, response, parts[1], parts[2]);
             case "POSTBACK/2" -> inLine(() -> postbacks.receive(request, response, parts[1]));
             case "OWN/2" -> inLine(() -> own.mark(request, response, parts[1]));
             case "PREVIEW/2" -> inLine(() -> own.preview(request, response, parts[1]));

@@ -16,6 +16,7 @@ import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.VisitorId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.visit.Arrival;
@@ -32,7 +33,7 @@ import java.util.Optional;
 import org.springframework.stereotype.Component;
 
 /**
- * The visitor's way: link, page, out to the offer. Each step is in the click log before it is answered; nothing else
+ * The visitor's way: link, page, file handed out, out to the offer. Each step is in the click log before it is answered; nothing else
  * here waits for anything.
  */
 @Component
@@ -44,6 +45,7 @@ class VisitorRoutes {
     private final Arrivals arrivals;
     private final Answers answers;
     private final TokenValues tokens;
+    private final MediaRoute media;
     private final Clock clock;
 
     VisitorRoutes(
@@ -53,6 +55,7 @@ class VisitorRoutes {
             Arrivals arrivals,
             Answers answers,
             TokenValues tokens,
+            MediaRoute media,
             Clock clock) {
         this.snapshots = snapshots;
         this.log = log;
@@ -60,6 +63,7 @@ class VisitorRoutes {
         this.arrivals = arrivals;
         this.answers = answers;
         this.tokens = tokens;
+        this.media = media;
         this.clock = clock;
     }
 
@@ -158,24 +162,52 @@ class VisitorRoutes {
             return;
         }
         LivePage page = from.get();
+        Visit.Current current = step(
+                request,
+                response,
+                page,
+                (id, click, visitor) ->
+                        new SiteEvent.WentOn(id, page.workspace(), page.promotion(), click, visitor, page.id(), offer));
+        Optional<Tags> tags = current.link().map(snapshot.linksById()::get).map(LiveLink::tags);
+        answers.sendTo(response, way.get().expand(ShortId.of(current.click()), tags));
+    }
+
+    /** {@code /file/{page}/{name}}: hands out a file, and counts that where it is one of the page's. */
+    void file(HttpServletRequest request, HttpServletResponse response, String pageId, String name) throws IOException {
+        SiteSnapshot snapshot = snapshots.now();
+        Optional<LivePage> from = ShortId.parse(pageId, PageId::new)
+                .map(snapshot.pagesById()::get)
+                .filter(page -> page.handsOut(name) && snapshot.media().containsKey(name));
+        // Who asks for a part has begun before.
+        if (from.isPresent() && request.getHeader("Range") == null) {
+            LivePage page = from.get();
+            step(
+                    request,
+                    response,
+                    page,
+                    (id, click, visitor) -> new SiteEvent.HandedOut(
+                            id, page.workspace(), page.promotion(), click, visitor, page.id(), name));
+        }
+        media.handOut(request, response, name);
+    }
+
+    /** A step away from a page. */
+    private interface Step {
+        SiteEvent.Followed of(EventId id, ClickId click, VisitorId visitor);
+    }
+
+    /** Keeps a step, and the click where the visit begins with it. */
+    private Visit.Current step(HttpServletRequest request, HttpServletResponse response, LivePage page, Step step) {
         Visit visit = Visit.of(request, ids);
         List<SiteEvent> events = new ArrayList<>(2);
         Visit.Current current = visit.currentOn(page.promotion())
                 .orElseGet(() -> begin(came(request, visit, page.workspace(), Optional.empty()), page, events));
-        events.add(new SiteEvent.WentOn(
-                new EventId(ids.next()),
-                page.workspace(),
-                page.promotion(),
-                current.click(),
-                visit.visitor(),
-                page.id(),
-                offer));
+        events.add(step.of(new EventId(ids.next()), current.click(), visit.visitor()));
         if (recorded(request)) {
             log.append(events);
             visit.remember(request, response, current);
         }
-        Optional<Tags> tags = current.link().map(snapshot.linksById()::get).map(LiveLink::tags);
-        answers.sendTo(response, way.get().expand(ShortId.of(current.click()), tags));
+        return current;
     }
 
     /** A visit that begins on a page, without a link. */

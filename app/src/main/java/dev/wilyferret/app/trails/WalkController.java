@@ -15,9 +15,12 @@ import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.results.Figures;
 import dev.wilyferret.app.sales.Sale;
 import dev.wilyferret.app.sales.Sales;
+import dev.wilyferret.app.shelf.MediaFile;
+import dev.wilyferret.app.shelf.Shelf;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.core.figures.Visit;
 import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.sale.SaleState;
 import dev.wilyferret.core.trail.Setup;
@@ -28,9 +31,10 @@ import dev.wilyferret.core.visit.SiteEvent;
 import java.net.URI;
 import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
+import java.util.Map;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -40,9 +44,12 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
 
-/** One click, opened: the visitor's walk along the trail; and the owner's word on whether it counts. */
+/** One click, opened: the walk of its visitor along the trail, all their clicks together; and the owner's word on whether it counts. */
 @Controller
 class WalkController {
+
+    /** More clicks of one visitor are not shown; people do not come so often. */
+    private static final int MOST_CLICKS = 50;
 
     private final ClickBook clicks;
     private final Figures figures;
@@ -52,6 +59,7 @@ class WalkController {
     private final PixelAccounts pixels;
     private final Sales sales;
     private final Leads leads;
+    private final Shelf shelf;
     private final Overviews overviews;
 
     WalkController(
@@ -63,6 +71,7 @@ class WalkController {
             PixelAccounts pixels,
             Sales sales,
             Leads leads,
+            Shelf shelf,
             Overviews overviews) {
         this.figures = figures;
         this.clicks = clicks;
@@ -72,6 +81,7 @@ class WalkController {
         this.pixels = pixels;
         this.sales = sales;
         this.leads = leads;
+        this.shelf = shelf;
         this.overviews = overviews;
     }
 
@@ -80,21 +90,20 @@ class WalkController {
         WorkspaceId workspace = member.workspace();
         SiteEvent.Click click = clicks.click(workspace, id).orElseThrow(NotFound::new);
         Promotion promotion = promotions.find(workspace, click.promotion()).orElseThrow();
-        List<Page> own = pages.ofPromotion(workspace, promotion.id());
-        List<Sale> bought = sales.ofClick(workspace, id);
-        Walk walk = Walk.of(
-                click,
-                clicks.followed(workspace, id),
-                leads.of(workspace, List.of(id)).getOrDefault(id, Visit.People.NONE),
-                bought.stream()
-                        .map(sale -> new Walk.Sale(sale.soldAt(), sale.order(), sale.state() != SaleState.REVERSED))
-                        .toList());
+        List<SiteEvent.Click> comings = clicks.ofVisitor(workspace, promotion.id(), click.visitor(), MOST_CLICKS);
+        if (!comings.contains(click)) {
+            comings = Stream.concat(comings.stream().limit(MOST_CLICKS - 1), Stream.of(click))
+                    .toList();
+        }
+        List<ClickId> ids = comings.stream().map(SiteEvent.Click::id).toList();
+        List<Sale> bought = sales.ofClicks(workspace, ids);
+        Walk walk = walk(workspace, comings, ids, bought);
         Setup setup = overviews.setup(promotion);
-        Optional<TrackingLink> link = click.link()
-                .flatMap(by -> links.ofPromotion(workspace, promotion.id()).stream()
-                        .filter(one -> one.id().equals(by))
-                        .findFirst());
-        model.addAttribute("link", link.orElse(null));
+        Map<LinkId, TrackingLink> linksById = links.ofPromotion(workspace, promotion.id()).stream()
+                .collect(Collectors.toMap(TrackingLink::id, Function.identity()));
+        model.addAttribute("links", linksById);
+        model.addAttribute("link", click.link().map(linksById::get).orElse(null));
+        model.addAttribute("most", MOST_CLICKS);
         model.addAttribute("promotion", promotion);
         model.addAttribute("click", click);
         ListedClick listed = clicks.these(workspace, List.of(id)).getFirst();
@@ -105,20 +114,47 @@ class WalkController {
         model.addAttribute("walk", walk);
         model.addAttribute(
                 "drawing",
-                TrailDrawing.ofWalk(
-                        Trail.of(setup, walk, link.map(by -> by.tags().source()).orElse(""))));
+                TrailDrawing.ofWalk(Trail.of(
+                        setup,
+                        walk,
+                        one -> one.link()
+                                .map(linksById::get)
+                                .map(by -> by.tags().source())
+                                .orElse(""))));
         model.addAttribute("reached", walk.reached(setup::place));
         model.addAttribute("names", setup.offers());
-
         model.addAttribute(
                 "sales", bought.stream().collect(Collectors.toMap(Sale::order, Function.identity(), (a, b) -> a)));
-        model.addAttribute("pageNames", own.stream().collect(Collectors.toMap(Page::id, Page::name)));
+        model.addAttribute(
+                "pageNames",
+                pages.ofPromotion(workspace, promotion.id()).stream().collect(Collectors.toMap(Page::id, Page::name)));
+        model.addAttribute(
+                "fileNames",
+                shelf.of(workspace).stream().collect(Collectors.toMap(MediaFile::name, MediaFile::originalName)));
         model.addAttribute(
                 "pixelNames",
                 pixels.of(workspace).stream()
                         .collect(Collectors.toMap(
                                 PixelAccount::id, pixel -> pixel.details().name())));
         return "trails/walk";
+    }
+
+    private Walk walk(WorkspaceId workspace, List<SiteEvent.Click> comings, List<ClickId> ids, List<Sale> bought) {
+        Map<ClickId, List<SiteEvent.Followed>> followed = clicks.followed(workspace, ids);
+        Map<ClickId, Visit.People> people = leads.of(workspace, ids);
+        Map<ClickId, List<Walk.Sale>> sold = bought.stream()
+                .collect(Collectors.groupingBy(
+                        Sale::click,
+                        Collectors.mapping(
+                                sale -> new Walk.Sale(sale.soldAt(), sale.order(), sale.state() != SaleState.REVERSED),
+                                Collectors.toList())));
+        return Walk.of(comings.stream()
+                .map(one -> new Walk.Coming(
+                        one,
+                        followed.getOrDefault(one.id(), List.of()),
+                        people.getOrDefault(one.id(), Visit.People.NONE),
+                        sold.getOrDefault(one.id(), List.of())))
+                .toList());
     }
 
     @PostMapping("/clicks/{id}/standing")

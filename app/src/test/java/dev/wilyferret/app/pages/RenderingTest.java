@@ -291,6 +291,7 @@ class RenderingTest extends AppTest {
                         Placed.of("h", new Block.Headline("Grow in {{city|your town}}")),
                         Placed.of("p", new Block.Picture(picture, "A bucket", false)),
                         Placed.of("b", new Block.Button("Go", new NextStep.ToOffer())),
+                        Placed.of("f", new Block.Button("Take it", new NextStep.HandOut(picture))),
                         Placed.of("d", new Block.Disclosure("I earn a commission."))));
         Page now = trail.bridge();
         ByteArrayOutputStream out = new ByteArrayOutputStream();
@@ -306,6 +307,9 @@ class RenderingTest extends AppTest {
         assertThat(page.selectFirst("h1").text()).isEqualTo("Grow in your town");
         assertThat(files).containsKey(page.selectFirst("img").attr("src"));
         assertThat(page.selectFirst("a.button").attr("href")).startsWith(installation.siteAddress() + "/out/");
+        assertThat(page.select("a.button").last().attr("href"))
+                .startsWith(installation.siteAddress() + "/file/")
+                .endsWith(picture);
         assertThat(files.keySet()).anyMatch(name -> name.endsWith(".woff2"));
     }
 

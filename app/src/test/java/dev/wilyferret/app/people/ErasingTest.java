@@ -62,7 +62,7 @@ class ErasingTest extends AppTest {
             pixel_account.pixel_id=own pixel_account.fire_template=own pixel_account.view_event=own
             pixel_account.lead_event=own postback.outcome=none postback.note=none postback.click_ref=none
             postback.order_ref=none postback.commission=none postback.order_value=none promotion.name=own
-            promotion.slug=own sale.order_ref=none sale.state=none sale_change.state=none postback.status=none site_event.kind=none site_event.pixel_event=none
+            promotion.slug=own sale.order_ref=none sale.state=none sale_change.state=none postback.status=none site_event.kind=none site_event.file=none site_event.pixel_event=none
             site_event.pixel_answer=none subscriber.email=erased subscriber.address_key=erased
             subscriber.first_name=erased subscriber.last_name=erased subscriber.phone=erased
             subscriber.answers=erased subscriber.aside=erased subscriber.tags=erased subscriber.state=none

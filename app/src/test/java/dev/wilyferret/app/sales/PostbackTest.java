@@ -62,7 +62,7 @@ class PostbackTest extends AppTest {
         Sale sale = sales.ofPromotion(trail.workspace(), trail.promotion().id()).getFirst();
         assertThat(sale.commission().minor()).isEqualTo(2750);
         assertThat(sale.orderValue().minor()).isEqualTo(8900);
-        assertThat(sales.ofClick(trail.workspace(), sale.click())).hasSize(1);
+        assertThat(sales.ofClicks(trail.workspace(), List.of(sale.click()))).hasSize(1);
         assertThat(owner(trail.stage()).get("/clicks/" + sale.click()).body())
                 .contains("order LF-1, commission 27.50 EUR");
     }

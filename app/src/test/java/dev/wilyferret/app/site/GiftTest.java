@@ -10,10 +10,13 @@ import dev.wilyferret.app.people.Joining;
 import dev.wilyferret.app.people.Passes;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
+import dev.wilyferret.app.results.Figures;
 import dev.wilyferret.app.shelf.Bonus;
 import dev.wilyferret.app.shelf.Bonuses;
 import dev.wilyferret.app.shelf.MediaFile;
 import dev.wilyferret.app.shelf.Shelf;
+import dev.wilyferret.core.figures.Period;
+import dev.wilyferret.core.figures.Station;
 import dev.wilyferret.core.id.BonusId;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.ShortId;
@@ -50,6 +53,9 @@ class GiftTest extends AppTest {
 
     @Autowired
     private Passes passes;
+
+    @Autowired
+    private Figures figures;
 
     private Scenario.Trail trail;
     private MediaFile file;
@@ -163,7 +169,8 @@ class GiftTest extends AppTest {
                         new Block.PopUp("More"),
                         Placed.of("p1", new Block.Button("Shut", new NextStep.ClosePopUp()))),
                 Placed.of("d", new Block.Disclosure("I earn a commission.")));
-        assertThat(page.select("a:contains(File)").attr("href")).isEqualTo("/media/" + file.name());
+        assertThat(page.select("a:contains(File)").attr("href"))
+                .isEqualTo("/file/" + ShortId.of(trail.bridge().id()) + "/" + file.name());
         assertThat(page.select("a:contains(File)").attr("download")).isEqualTo("guide.pdf");
         assertThat(page.select("a:contains(Down)").attr("href")).isEqualTo("#part-s");
         assertThat(page.select("#part-s")).hasSize(1);
@@ -172,6 +179,64 @@ class GiftTest extends AppTest {
         assertThat(page.select("a:contains(Both)").attr("data-here")).isEqualTo(trail.redirectPath());
         assertThat(page.select("dialog a:contains(Shut)").hasAttr("data-close")).isTrue();
         assertThat(page.select("script").last().data()).contains("form[data-here]");
+    }
+
+    private String handingOut() {
+        return page(headline(), Placed.of("a", new Block.Button("File", new NextStep.HandOut(file.name()))))
+                .select("a:contains(File)")
+                .attr("href");
+    }
+
+    private long filesHandedOut() {
+        return sql.sql("select count(*) from site_event where workspace_id = ? and kind = 'HANDED_OUT' and file = ?")
+                .params(trail.workspace().value(), file.name())
+                .query(Long.class)
+                .single();
+    }
+
+    private long clicks() {
+        return figures.of(trail.workspace(), trail.promotion().id(), Period.EVER)
+                .clicks()
+                .raw();
+    }
+
+    @Test
+    void aFileThatAPageHandsOutIsCountedOnTheVisitItBelongsTo() {
+        String path = handingOut();
+        Guest reader = guest();
+        reader.get(trail.link().path());
+        HttpResponse<String> fetched = reader.get(path);
+        assertThat(fetched.body()).isEqualTo("%PDF-1.7 guide");
+        assertThat(fetched.headers().firstValue("Content-Disposition").orElse(""))
+                .contains("attachment", "guide.pdf");
+        reader.head(path);
+        reader.get(path, "Sec-Purpose", "prefetch");
+        assertThat(reader.get(path, "Range", "bytes=5-").statusCode()).isEqualTo(206);
+        assertThat(filesHandedOut()).isEqualTo(1);
+        followed();
+        assertThat(figures.of(trail.workspace(), trail.promotion().id(), Period.EVER)
+                        .visitors(leg -> leg.to().equals(new Station.File(file.name()))))
+                .isEqualTo(1);
+        long before = clicks();
+        assertThat(guest().get(path).statusCode())
+                .as("from a page that is hosted elsewhere")
+                .isEqualTo(200);
+        followed();
+        assertThat(clicks()).isEqualTo(before + 1);
+        assertThat(filesHandedOut()).isEqualTo(2);
+    }
+
+    @Test
+    void aFileThatAPageHandsOutNoMoreIsStillThereAndNotCounted() {
+        String path = handingOut();
+        page(headline(), Placed.of("t", new Block.Button("On", new NextStep.ToPage(trail.redirect().id()))));
+        await().until(() -> !guest().get(trail.bridgePath()).body().contains("/file/"));
+        assertThat(guest().get(path).body()).isEqualTo("%PDF-1.7 guide");
+        assertThat(guest().get("/file/x/" + file.name()).body()).isEqualTo("%PDF-1.7 guide");
+        for (String none : List.of("/file/", "/file/x", path + "/x", path.replace(".pdf", ".exe"), path + "%00")) {
+            assertThat(guest().get(none).statusCode()).as(none).isIn(400, 404);
+        }
+        assertThat(filesHandedOut()).isZero();
     }
 
     private HttpResponse<String> sent(Block.Form form, String... fields) {

@@ -15,6 +15,7 @@ import com.microsoft.playwright.options.FilePayload;
 import dev.wilyferret.app.kit.BrowserTest;
 import dev.wilyferret.app.kit.PostBox;
 import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.people.Joining;
 import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.people.MailList;
@@ -112,7 +113,7 @@ class GrowAListStory extends BrowserTest {
 
     @Test
     void fromNothingToASubscriberWhoHasTheGiftAndTwoMails() {
-        scenario.offer(stage);
+        Offer offer = scenario.offer(stage);
         Page page = signedIn();
         at(page, "/shelf");
         page.getByLabel("File")
@@ -167,8 +168,10 @@ class GrowAListStory extends BrowserTest {
             assertThat(gift.suggestedFilename()).isEqualTo("calendar.pdf");
             PostBox.Letter first = post.await(ines, 2);
             assertThat(first.subject()).isEqualTo("Here is your calendar");
+            clock.pass(Duration.ofHours(2));
             openLetter(visitor, "Here is your calendar", "Open the calendar");
             assertThat(visitor.getByRole(AriaRole.HEADING).first()).hasText("Here is your calendar");
+            bought(stranger, offer);
         }
         clock.pass(Duration.ofHours(23));
         assertThat(post.to(ines)).hasSize(2);
@@ -185,13 +188,54 @@ class GrowAListStory extends BrowserTest {
         assertThat(page.locator("tbody tr")).hasCount(3);
         inOrder(page);
         followed();
+        walkedThroughTheMailToTheSale(page);
         Set<Station> stations =
                 Tally.sum(figures.of(stage.id(), Period.EVER).values()).stations();
         assertThat(stations)
                 .as("all of it is told of the visit that brought her")
                 .hasAtLeastOneElementOfType(Station.OptIn.class)
                 .hasAtLeastOneElementOfType(Station.Confirmed.class)
+                .hasAtLeastOneElementOfType(Station.File.class)
                 .hasAtLeastOneElementOfType(Station.Mail.class);
+    }
+
+    /** The network reports a sale of the click that a browser is on. */
+    private void bought(BrowserContext visitor, Offer offer) {
+        String click = visitor.cookies().stream()
+                .filter(cookie -> cookie.name.equals("wf_c"))
+                .findFirst()
+                .orElseThrow()
+                .value
+                .split("\\.")[0];
+        assertThat(guest().get("/postback/" + offer.network().postbackKey() + "?secret="
+                                + offer.network().secret() + "&click_id=" + click
+                                + "&order_id=LF-31&status=approved&commission=27.50")
+                        .statusCode())
+                .isEqualTo(200);
+    }
+
+    /** From the board's sale to the one who bought, and all the way back to where she came from. */
+    private void walkedThroughTheMailToTheSale(Page page) {
+        at(page, "/");
+        page.locator("article.row h3 a").first().click();
+        page.locator("svg.trail a[href*='behind=sales'] .figure").click();
+        page.locator("tbody tr a").first().click();
+        Locator walked = page.locator("svg.trail .walked");
+        for (String place : List.of("Squeeze", "Opt-in", "Confirmed", "Handed out", "Back by", "Sales")) {
+            assertThat(walked.filter(new Locator.FilterOptions().setHasText(place)))
+                    .hasCount(1);
+        }
+        assertThat(walked.filter(new Locator.FilterOptions().setHasText("Sales")))
+                .containsText("+ 2 h");
+        Locator steps = page.locator("main ol");
+        assertThat(steps).containsText("Left an address on");
+        assertThat(steps).containsText("Was handed calendar.pdf");
+        assertThat(steps).containsText("Came back by a link in a mail");
+        assertThat(steps).containsText("order LF-31");
+        assertThat(page.locator("main")).containsText("This visitor came 2 times.");
+        inOrder(page);
+        link(page, "open this click").click();
+        assertThat(page.locator("main ol")).containsText("order LF-31");
     }
 
     /** Finds a letter in the stand-in's inbox and presses a link in it. */

@@ -36,6 +36,13 @@ public sealed interface Station {
     /** What is given away was fetched. */
     record HandedOut(BonusId bonus) implements Station {}
 
+    /**
+     * A page handed out a file.
+     *
+     * @param name what it is called on the shelf
+     */
+    record File(String name) implements Station {}
+
     /** A network reported a sale, and it was not reversed. */
     record Sale() implements Station {}
 
@@ -49,6 +56,7 @@ public sealed interface Station {
                 "offer " + from + offer.map(id -> " " + id).orElse("");
             case Mail(MailId mail) -> "mail " + mail;
             case HandedOut(BonusId bonus) -> "handed-out " + bonus;
+            case File(String name) -> "file " + name;
             case Sale() -> "sale";
         };
     }
@@ -66,6 +74,7 @@ public sealed interface Station {
                         parts.length > 2 ? Optional.of(id(parts[2], OfferId::new)) : Optional.empty());
             case "mail" -> new Mail(id(parts[1], MailId::new));
             case "handed-out" -> new HandedOut(id(parts[1], BonusId::new));
+            case "file" -> new File(parts[1]);
             case "sale" -> new Sale();
             default -> throw new Refusal("“%s” is no station.".formatted(text));
         };

@@ -13,6 +13,8 @@ public enum SiteRoute {
     OUT("out"),
     PIXEL("px"),
     MEDIA("media"),
+    /** What a page hands out: its page, then its name. */
+    FILE("file"),
     POSTBACK("postback"),
     OWN("own"),
     PREVIEW("preview"),

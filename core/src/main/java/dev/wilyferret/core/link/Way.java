@@ -30,7 +30,7 @@ public sealed interface Way {
         boolean file(String name);
     }
 
-    /** @param from the page the step stands on, which outbound ways name */
+    /** @param from the page the step stands on, which ways out and files handed out name */
     static Way of(NextStep next, PageId from, Places places) {
         return switch (next) {
             case NextStep.NotChosen() -> new Here("");
@@ -44,7 +44,7 @@ public sealed interface Way {
             case NextStep.JumpTo(var block) -> new Here("part-" + block);
             case NextStep.ShowThanks() -> new Thanks();
             case NextStep.HandOut(String file) ->
-                places.file(file) ? new Away(SiteRoute.MEDIA.path(file)) : new Here("");
+                places.file(file) ? new Away(SiteRoute.FILE.path(from, file)) : new Here("");
             case NextStep.TwoAtOnce(NextStep newTab, NextStep here) ->
                 new Both(of(newTab, from, places), of(here, from, places));
         };

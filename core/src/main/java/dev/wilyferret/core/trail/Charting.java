@@ -204,11 +204,6 @@ final class Charting {
         return seen.contains(ends.from);
     }
 
-    /** A file that a button hands out leaves no trace: who was there may well have got what they came for. */
-    private boolean handsOut(Place place) {
-        return onward.getOrDefault(place, Set.of()).contains(new Place.HandedOut());
-    }
-
     private long visitors(Set<Leg> legs) {
         return traffic.tally().visitors(legs::contains);
     }
@@ -235,7 +230,7 @@ final class Charting {
                 stop(place, "Opt-in", setup.page(id).orElseThrow().name());
             case Place.Confirmed() -> stop(place, "Confirmed", "by mail");
             case Place.Mails() -> stop(place, "Back by mail", "from a link in it");
-            case Place.HandedOut() -> stop(place, "Handed out", "bonuses");
+            case Place.HandedOut() -> stop(place, "Handed out", "files, bonuses");
             case Place.Offer(OfferId id) ->
                 stop(
                         place,
@@ -303,7 +298,7 @@ final class Charting {
             losses.add(new Loss(Loss.Kind.KEPT_OUT, traffic.clicks().notCounted(), "kept out"));
             long began = traffic.tally().visitors(leg -> leg.from().isEmpty());
             losses.add(new Loss(Loss.Kind.NO_PAGE, traffic.clicks().unique() - began, "saw no page"));
-        } else if (!place.traffic() && onward.containsKey(place) && !handsOut(place)) {
+        } else if (!place.traffic() && onward.containsKey(place)) {
             losses.add(new Loss(
                     Loss.Kind.WENT_NO_FURTHER,
                     visitors(place) - visitors(wentOn.getOrDefault(place, Set.of())),

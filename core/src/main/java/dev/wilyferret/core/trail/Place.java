@@ -44,6 +44,7 @@ public sealed interface Place {
     /** Mails that brought people back. */
     record Mails() implements Place {}
 
+    /** Bonuses that were fetched, and files that pages handed out. */
     record HandedOut() implements Place {}
 
     record Offer(OfferId offer) implements Place {}
@@ -105,6 +106,7 @@ public sealed interface Place {
             case Station.Offer(PageId from, Optional<OfferId> other) -> new Offer(other.orElse(own));
             case Station.Mail mail -> new Mails();
             case Station.HandedOut bonus -> new HandedOut();
+            case Station.File file -> new HandedOut();
             case Station.Sale() -> new Sales();
         };
     }

@@ -7,6 +7,9 @@ import dev.wilyferret.core.id.PageId;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -98,10 +101,17 @@ public record Setup(
         record Thanks() implements Target {}
     }
 
-    /** The same, as if all came by one source. */
-    Setup withSource(String source) {
+    /** With a link for each of these sources, and no other. */
+    Setup withSources(Set<String> names) {
         return new Setup(
-                Map.of(source, 1), pages, offer, offers, clickIdInLink, pixelAccounts, leadPixelSeen, legalComplete);
+                names.stream().collect(Collectors.toMap(Function.identity(), name -> 1)),
+                pages,
+                offer,
+                offers,
+                clickIdInLink,
+                pixelAccounts,
+                leadPixelSeen,
+                legalComplete);
     }
 
     public Optional<Leaf> landing() {

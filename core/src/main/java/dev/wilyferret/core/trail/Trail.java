@@ -3,10 +3,13 @@ package dev.wilyferret.core.trail;
 import dev.wilyferret.core.figures.Leg;
 import dev.wilyferret.core.figures.Rate;
 import dev.wilyferret.core.figures.Tally;
+import dev.wilyferret.core.visit.SiteEvent;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 
 /** A promotion as a graph: the places visitors come by and the ways between them, planned or gone, with their figures. */
 public record Trail(List<Stop> stops, List<Way> ways) {
@@ -64,9 +67,15 @@ public record Trail(List<Stop> stops, List<Way> ways) {
         return new Charting(setup, traffic).trail();
     }
 
-    /** What stands, with one visitor's way along it. */
-    public static Trail of(Setup setup, Walk walk, String source) {
-        return of(setup.withSource(source), new Traffic(Map.of(source, 1L), Tally.of(Leg.of(walk.stations()))));
+    /**
+     * What stands, with one visitor's way along it.
+     *
+     * @param sourceOf each click's source; an empty name for none
+     */
+    public static Trail of(Setup setup, Walk walk, Function<SiteEvent.Click, String> sourceOf) {
+        Map<String, Long> sources =
+                walk.clicks().stream().collect(Collectors.groupingBy(sourceOf, Collectors.counting()));
+        return of(setup.withSources(sources.keySet()), new Traffic(sources, Tally.of(walk.legs())));
     }
 
     public Optional<Stop> stop(Place place) {

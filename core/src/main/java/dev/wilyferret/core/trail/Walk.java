@@ -1,5 +1,6 @@
 package dev.wilyferret.core.trail;
 
+import dev.wilyferret.core.figures.Leg;
 import dev.wilyferret.core.figures.Station;
 import dev.wilyferret.core.figures.Visit;
 import dev.wilyferret.core.visit.SiteEvent;
@@ -8,16 +9,31 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 
-/** One visitor's way along the trail, from one click. */
-public record Walk(List<Step> steps) {
+/**
+ * One visitor's way along the trail.
+ *
+ * @param steps of all their visits, in the order of time
+ * @param legs each once
+ */
+public record Walk(List<Step> steps, List<Leg> legs) {
 
-    /** @param sinceClick time since the click */
-    public record Step(Instant at, Duration sinceClick, Happening happening) {}
+    /**
+     * One click of the visitor, with what became of it.
+     *
+     * @param sales that name it
+     */
+    public record Coming(
+            SiteEvent.Click click, List<SiteEvent.Followed> followed, Visit.People people, List<Sale> sales) {}
+
+    /** @param since time since the visitor's first click */
+    public record Step(Instant at, Duration since, Happening happening) {}
 
     /** What a step of a walk was. */
     public sealed interface Happening {
@@ -38,41 +54,65 @@ public record Walk(List<Step> steps) {
      */
     public record Sale(Instant at, String order, boolean stands) {}
 
-    public static Walk of(
-            SiteEvent.Click click, List<SiteEvent.Followed> followed, Visit.People people, List<Sale> sales) {
+    /** @param comings at least one */
+    public static Walk of(List<Coming> comings) {
+        Instant first = comings.stream()
+                .map(coming -> coming.click.at())
+                .min(Comparator.naturalOrder())
+                .orElseThrow();
+        List<Step> all = new ArrayList<>();
+        Set<Leg> legs = new LinkedHashSet<>();
+        for (Coming coming : comings) {
+            List<Step> steps = steps(coming, first);
+            legs.addAll(Leg.of(steps.stream()
+                    .flatMap(step -> station(step.happening).stream())
+                    .toList()));
+            all.addAll(steps);
+        }
+        all.sort(Comparator.comparing(Step::at));
+        return new Walk(List.copyOf(all), List.copyOf(legs));
+    }
+
+    private static List<Step> steps(Coming coming, Instant first) {
+        SiteEvent.Click click = coming.click;
         List<Step> steps = new ArrayList<>();
-        steps.add(step(click, click.at(), new Happening.Clicked(click)));
-        Visit.reached(click.promotion(), followed, people)
-                .forEach(one -> steps.add(step(click, one.at(), new Happening.Reached(one.station()))));
-        for (SiteEvent.Followed event : followed) {
+        steps.add(step(first, click.at(), new Happening.Clicked(click)));
+        Visit.reached(click.promotion(), coming.followed, coming.people)
+                .forEach(one -> steps.add(step(first, one.at(), new Happening.Reached(one.station()))));
+        for (SiteEvent.Followed event : coming.followed) {
             if (event instanceof SiteEvent.PixelFired fire) {
-                steps.add(step(click, fire.at().plusMillis(fire.tookMillis()), new Happening.Fired(fire)));
+                steps.add(step(first, fire.at().plusMillis(fire.tookMillis()), new Happening.Fired(fire)));
             }
         }
-        sales.forEach(sale -> steps.add(step(click, sale.at(), new Happening.Bought(sale))));
+        coming.sales.forEach(sale -> steps.add(step(first, sale.at(), new Happening.Bought(sale))));
         steps.sort(Comparator.comparing(Step::at));
-        return new Walk(List.copyOf(steps));
+        return steps;
     }
 
-    private static Step step(SiteEvent.Click click, Instant at, Happening happening) {
-        return new Step(at, Duration.between(click.at(), at), happening);
+    private static Step step(Instant first, Instant at, Happening happening) {
+        return new Step(at, Duration.between(first, at), happening);
     }
 
-    /** The places that were reached, with the time since the click at which each was first reached. */
+    /** The clicks of the walk, the first one first. */
+    public List<SiteEvent.Click> clicks() {
+        return steps.stream()
+                .map(Step::happening)
+                .filter(Happening.Clicked.class::isInstance)
+                .map(happening -> ((Happening.Clicked) happening).click)
+                .toList();
+    }
+
+    /** The places that were reached, with the time since the first click at which each was first reached. */
     public Map<Place, Duration> reached(Function<Station, Place> placeOf) {
         Map<Place, Duration> reached = new HashMap<>();
         reached.put(new Place.Filter(), Duration.ZERO);
         for (Step step : steps) {
-            station(step.happening).ifPresent(station -> reached.putIfAbsent(placeOf.apply(station), step.sinceClick));
+            station(step.happening).ifPresent(station -> reached.putIfAbsent(placeOf.apply(station), step.since));
         }
         return reached;
     }
 
-    /** The stations that were come by, in their order; sales that were reversed are none. */
-    public List<Station> stations() {
-        return steps.stream().flatMap(step -> station(step.happening).stream()).toList();
-    }
-
+    /** Of what has a station; sales that were reversed have none. */
     private static Optional<Station> station(Happening happening) {
         return switch (happening) {
             case Happening.Clicked clicked -> Optional.empty();

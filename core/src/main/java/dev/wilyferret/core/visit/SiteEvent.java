@@ -135,6 +135,21 @@ public sealed interface SiteEvent {
     }
 
     /**
+     * A page handed out a file.
+     *
+     * @param file its name on the shelf
+     */
+    record HandedOut(
+            EventId id,
+            WorkspaceId workspace,
+            PromotionId promotion,
+            ClickId click,
+            VisitorId visitor,
+            PageId page,
+            String file)
+            implements Followed {}
+
+    /**
      * A pixel was fired.
      *
      * @param pixel the ad platform account

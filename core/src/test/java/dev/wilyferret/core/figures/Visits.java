@@ -37,7 +37,8 @@ final class Visits {
             new Station.Confirmed(),
             new Station.Sale(),
             new Station.Mail(new MailId(new UUID(3, 1))),
-            new Station.HandedOut(new BonusId(new UUID(4, 1))));
+            new Station.HandedOut(new BonusId(new UUID(4, 1))),
+            new Station.File("calendar.pdf"));
 
     private final Random random;
     private final UuidV7 ids;

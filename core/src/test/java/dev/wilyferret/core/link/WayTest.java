@@ -37,7 +37,8 @@ class WayTest {
         assertThat(of(new NextStep.ToOffer())).isEqualTo(new Way.Away(SiteRoute.OUT.path(FROM)));
         assertThat(of(new NextStep.ToAnotherOffer(OTHER_OFFER)))
                 .isEqualTo(new Way.Away(SiteRoute.OUT.path(FROM, OTHER_OFFER)));
-        assertThat(of(new NextStep.HandOut("calendar.pdf"))).isEqualTo(new Way.Away("/media/calendar.pdf"));
+        assertThat(of(new NextStep.HandOut("calendar.pdf")))
+                .isEqualTo(new Way.Away(SiteRoute.FILE.path(FROM, "calendar.pdf")));
         assertThat(of(new NextStep.OpenPopUp(new BlockId("p1")))).isEqualTo(new Way.Here("pop-p1"));
         assertThat(of(new NextStep.JumpTo(new BlockId("b1")))).isEqualTo(new Way.Here("part-b1"));
         assertThat(of(new NextStep.ClosePopUp())).isEqualTo(new Way.Here("top"));

@@ -125,13 +125,15 @@ class TrailTest {
         assertThat(planned.from(at(2))).extracting(Way::to).containsExactly(new Place.Confirmed());
         Trail trail = list.went(20, BRIDGE)
                 .went(5, BRIDGE, form, inbox)
-                .went(3, BRIDGE, form, inbox, confirmed, thanks)
+                .went(2, BRIDGE, form, inbox, confirmed, thanks)
+                .went(1, BRIDGE, form, inbox, confirmed, thanks, new Station.File("guide.pdf"))
                 .went(2, BRIDGE, form, inbox, confirmed, thanks, mail, thanks, gift)
                 .trail();
         assertThat(stop(trail, optIn).figure()).isEqualTo(10);
         assertThat(stop(trail, new Place.Confirmed()).figure()).isEqualTo(5);
         assertThat(stop(trail, new Place.Mails()).figure()).isEqualTo(2);
-        assertThat(stop(trail, new Place.HandedOut()).figure()).isEqualTo(2);
+        assertThat(stop(trail, new Place.HandedOut()).figure()).isEqualTo(3);
+        assertThat(stop(trail, at(3)).losses()).containsExactly(new Loss(Loss.Kind.WENT_NO_FURTHER, 2, "fell off"));
         assertThat(stop(trail, at(1)).losses()).containsExactly(new Loss(Loss.Kind.WENT_NO_FURTHER, 20, "fell off"));
         assertThat(stop(trail, at(2)).losses()).containsExactly(new Loss(Loss.Kind.WENT_NO_FURTHER, 5, "fell off"));
         assertThat(way(trail, at(2), new Place.Confirmed()).figure()).isEqualTo(5);
