@@ -38,6 +38,9 @@ class FigureStore {
 
     static final String AHEAD = "It is dated more than an hour ahead.";
     static final String UNTOLD = "It cannot be told; the program's log says why.";
+    /** After this long, what could not be told is tried again. */
+    private static final Duration UNTOLD_RESTS = Duration.ofHours(1);
+
     static final String MISSING = "Its click is not in the log.";
 
     /** Below every click. */
@@ -469,7 +472,7 @@ class FigureStore {
     void setAside(WorkspaceId workspace, ClickId click, String why, Instant now) {
         sql.sql("""
                         insert into visit_aside (workspace_id, click_id, why, noted_at) values (:workspace, :click, :why, :now)
-                        on conflict (workspace_id, click_id) do update set why = excluded.why
+                        on conflict (workspace_id, click_id) do update set why = excluded.why, noted_at = excluded.noted_at
                         """)
                 .param("workspace", workspace.value())
                 .param("click", click.value())
@@ -489,14 +492,20 @@ class FigureStore {
     /** A click that is set aside. */
     record Aside(WorkspaceId workspace, ClickId click) {}
 
-    /** Clicks set aside whose moment, which begins their id, has come since. */
-    List<Aside> asideNoLongerAhead(Instant now) {
+    /**
+     * Clicks set aside that may be told now: those whose moment, which begins their id, has come since; and, after a while, those
+     * that could not be told, since the trouble may not have been theirs.
+     */
+    List<Aside> asideForAnotherTry(Instant now) {
         return sql.sql("""
-                        select workspace_id, click_id from visit_aside where why = :why
-                          and ('x' || left(replace(click_id::text, '-', ''), 12))::bit(48)::bigint <= :now limit 1000
+                        select workspace_id, click_id from visit_aside
+                        where why = :ahead and ('x' || left(replace(click_id::text, '-', ''), 12))::bit(48)::bigint <= :now
+                          or why = :untold and noted_at < :before limit 1000
                         """)
-                .param("why", AHEAD)
+                .param("ahead", AHEAD)
                 .param("now", now.toEpochMilli())
+                .param("untold", UNTOLD)
+                .param("before", Timestamp.from(now.minus(UNTOLD_RESTS)))
                 .query((row, number) -> new Aside(
                         new WorkspaceId(row.getObject("workspace_id", UUID.class)),
                         new ClickId(row.getObject("click_id", UUID.class))))

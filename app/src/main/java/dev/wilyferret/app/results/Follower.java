@@ -127,9 +127,9 @@ class Follower implements SmartLifecycle {
         return any;
     }
 
-    /** What is ahead no longer is noted again. */
+    /** What was set aside and may be told now is noted again. */
     private boolean lookAside() {
-        store.asideNoLongerAhead(clock.instant())
+        store.asideForAnotherTry(clock.instant())
                 .forEach(aside -> work.note(aside.workspace(), List.of(aside.click())));
         return true;
     }

@@ -14,8 +14,10 @@ import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Duration;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import org.jsoup.Jsoup;
+import org.jsoup.nodes.Element;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -65,9 +67,26 @@ class BackupTest extends AppTest {
         return Program.start("not used", settings).awaitUp();
     }
 
-    private static String figures(Program program) {
+    private static Guest owner(Program program) {
         Guest owner = new Guest(program.consoleAddress());
         owner.send("/sign-in", "email", "demo@growbench.example", "password", "oyster-on-the-balcony");
+        return owner;
+    }
+
+    private static void theDemoHasNothingToMend(Guest owner) {
+        List<String> promotions =
+                Jsoup.parse(owner.get("/").body()).select("article.row h3 a").eachAttr("href");
+        assertThat(promotions).hasSize(3);
+        for (String promotion : promotions) {
+            Element readiness = Jsoup.parse(owner.get(Guest.location(owner.get(promotion + "/pages/landing")))
+                            .body())
+                    .selectFirst("section.readiness");
+            assertThat(readiness.text()).isEqualTo("✓ Nothing stands against publishing");
+        }
+    }
+
+    private static String figures(Program program) {
+        Guest owner = owner(program);
         await().atMost(Duration.ofSeconds(30))
                 .until(() -> owner.get("/settings/figures").body().contains("everything in the log is counted"));
         return Jsoup.parse(owner.get("/").body()).select("main").text()
@@ -88,6 +107,7 @@ class BackupTest extends AppTest {
         visitor.post(form, "email", "kept@backup.example");
         String mailed = URI.create(post.await("kept@backup.example", 1).link("/confirm/"))
                 .getPath();
+        theDemoHasNothingToMend(owner(first));
         String figures = figures(first);
         Path file = here.resolve("kept.tar");
         Script.Ended kept = Script.run(Map.of("FERRET_VAR", here.toString()), "backup", file.toString());

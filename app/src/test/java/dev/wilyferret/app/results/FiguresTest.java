@@ -417,6 +417,24 @@ class FiguresTest extends AppTest {
         assertThat(shown(Period.EVER).clicks().counted()).isEqualTo(1);
     }
 
+    /** The trouble may have been the database's, for a moment. */
+    @Test
+    void aClickThatCouldNotBeToldIsTriedAgain() {
+        List<SiteEvent.Click> clicks = new ArrayList<>();
+        log.append(visit(new Random(14), clock.instant(), clicks).subList(0, 1));
+        followed();
+        sql.sql("insert into visit_aside values (?, ?, ?, ?)")
+                .params(
+                        trail.workspace().value(),
+                        clicks.getFirst().id().value(),
+                        FigureStore.UNTOLD,
+                        java.sql.Timestamp.from(clock.instant()))
+                .update();
+        assertThat(figures.setAside(trail.workspace())).isEqualTo(1);
+        clock.pass(Duration.ofMinutes(61));
+        await().atMost(Duration.ofSeconds(30)).until(() -> figures.setAside(trail.workspace()) == 0);
+    }
+
     /** What a person does later is told of the visit that brought them. */
     @Test
     void whatIsHandedOutBelongsToTheVisitOfTheOptIn() {

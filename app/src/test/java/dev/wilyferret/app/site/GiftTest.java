@@ -229,7 +229,12 @@ class GiftTest extends AppTest {
     @Test
     void aFileThatAPageHandsOutNoMoreIsStillThereAndNotCounted() {
         String path = handingOut();
-        page(headline(), Placed.of("t", new Block.Button("On", new NextStep.ToPage(trail.redirect().id()))));
+        page(
+                headline(),
+                Placed.of(
+                        "t",
+                        new Block.Button(
+                                "On", new NextStep.ToPage(trail.redirect().id()))));
         await().until(() -> !guest().get(trail.bridgePath()).body().contains("/file/"));
         assertThat(guest().get(path).body()).isEqualTo("%PDF-1.7 guide");
         assertThat(guest().get("/file/x/" + file.name()).body()).isEqualTo("%PDF-1.7 guide");
