@@ -1,5 +1,6 @@
 package dev.wilyferret.core.address;
 
+import java.io.ByteArrayOutputStream;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
@@ -54,6 +55,22 @@ final class Percent {
         return encoded(path, IN_REST, true)
                 + (query < 0 ? "" : encoded(before.substring(query), IN_REST + "[]", true))
                 + (hash < 0 ? "" : "#" + encoded(rest.substring(hash + 1), IN_REST, true));
+    }
+
+    /** The text in UTF-8, with what is encoded in it read. */
+    static byte[] octets(String text) {
+        ByteArrayOutputStream octets = new ByteArrayOutputStream(text.length());
+        for (int at = 0; at < text.length(); ) {
+            if (isTriplet(text, at)) {
+                octets.write(HexFormat.fromHexDigits(text, at + 1, at + 3));
+                at += 3;
+            } else {
+                int point = text.codePointAt(at);
+                octets.writeBytes(Character.toString(point).getBytes(StandardCharsets.UTF_8));
+                at += Character.charCount(point);
+            }
+        }
+        return octets.toByteArray();
     }
 
     private static boolean isTriplet(String text, int at) {

@@ -1,27 +1,69 @@
 package dev.wilyferret.core.address;
 
 import dev.wilyferret.core.text.PlainText;
-import java.util.Arrays;
+import dev.wilyferret.core.text.Refusal;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
-import java.util.Set;
-import java.util.stream.Collectors;
+import java.util.regex.Pattern;
 
 /**
- * The five tags a tracking link carries. Source, medium and campaign are needed; term and content may be empty.
+ * The tags a tracking link carries. Source, medium and campaign are needed; term and content may be empty.
  *
  * <p>Each is one line of at most 100 characters.
+ *
+ * @param own further ones by name, at most ten: names of letters, digits, {@code _ - .}, none of which the five or the site use
  */
-public record Tags(String source, String medium, String campaign, String term, String content) {
+public record Tags(
+        String source, String medium, String campaign, String term, String content, Map<String, String> own) {
 
     private static final int MOST = 100;
+    private static final int MOST_OWN = 10;
+    private static final Pattern NAME = Pattern.compile("[A-Za-z][A-Za-z0-9_.-]{0,39}");
+    /** What the five are passed as, and what the site's own pages and mails put on addresses. */
+    private static final Pattern TAKEN =
+            Pattern.compile("utm_(source|medium|campaign|term|content)|d|v|thanks|item|wf_.*");
 
+    public Tags(String source, String medium, String campaign, String term, String content) {
+        this(source, medium, campaign, term, content, Map.of());
+    }
+
+    /** @throws Refusal if one of them is wrong */
     public Tags {
         source = PlainText.line("source", source, MOST);
         medium = PlainText.line("medium", medium, MOST);
         campaign = PlainText.line("campaign", campaign, MOST);
         term = PlainText.optionalLine("term", term, MOST);
         content = PlainText.optionalLine("content", content, MOST);
+        own = own.isEmpty() ? Map.of() : checked(own);
+    }
+
+    private static Map<String, String> checked(Map<String, String> typed) {
+        Map<String, String> own = new LinkedHashMap<>();
+        typed.forEach((name, value) -> {
+            String text = PlainText.optionalLine("tag " + PlainText.cut(name, 40), value, MOST);
+            if (!text.isEmpty()) {
+                own.put(name(name), text);
+            }
+        });
+        if (own.size() > MOST_OWN) {
+            throw new Refusal(
+                    "There are %d tags of your own; at most %d fit. Take some out.".formatted(own.size(), MOST_OWN));
+        }
+        return Collections.unmodifiableMap(own);
+    }
+
+    /** @throws Refusal if no tag of one's own can be called so */
+    private static String name(String name) {
+        if (!NAME.matcher(name).matches()) {
+            throw new Refusal(
+                    "\"%s\" is no name for a tag. Begin with a letter, then letters, digits, _ - or ., at most 40, for example \"placement\"."
+                            .formatted(PlainText.cut(name, 60)));
+        }
+        if (TAKEN.matcher(name).matches()) {
+            throw new Refusal("The name \"%s\" is in use already. Choose another for your own tag.".formatted(name));
+        }
+        return name;
     }
 
     /** The tags as the query parameters in which the trade passes them; empty ones left out. */
@@ -36,38 +78,12 @@ public record Tags(String source, String medium, String campaign, String term, S
         if (!content.isEmpty()) {
             parameters.put("utm_content", content);
         }
+        parameters.putAll(own);
         return parameters;
     }
 
-    /** The address with these tags; a parameter it already carries is kept as it stands, so tagging twice equals once. */
+    /** The address with these tags on it. */
     public String onto(String address) {
-        int hash = address.indexOf('#');
-        String fragment = hash < 0 ? "" : address.substring(hash);
-        StringBuilder out = new StringBuilder(hash < 0 ? address : address.substring(0, hash));
-        Set<String> carried = names(out.toString());
-        parameters().forEach((name, value) -> {
-            if (!carried.contains(name)) {
-                out.append(between(out)).append(name).append('=').append(Query.encode(value));
-            }
-        });
-        return out.append(fragment).toString();
-    }
-
-    private static String between(CharSequence address) {
-        String text = address.toString();
-        if (text.indexOf('?') < 0) {
-            return "?";
-        }
-        return text.endsWith("?") || text.endsWith("&") ? "" : "&";
-    }
-
-    /** The names of the parameters; what looks like one inside another's value is none. */
-    private static Set<String> names(String address) {
-        int query = address.indexOf('?');
-        return query < 0
-                ? Set.of()
-                : Arrays.stream(address.substring(query + 1).split("&"))
-                        .map(pair -> Query.decoded(pair.split("=", 2)[0]))
-                        .collect(Collectors.toSet());
+        return Tagging.of(address, parameters()).address();
     }
 }

@@ -2,6 +2,8 @@ package dev.wilyferret.core.address;
 
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Locale;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -26,7 +28,7 @@ public record WebAddress(String text) {
         int host = hostAt(text);
         int end = hostEnd(text);
         text = text.substring(0, host).toLowerCase(Locale.ROOT)
-                + authority(text.substring(host, end))
+                + withoutUsualPort(text, authority(text.substring(host, end)))
                 + rest(text, end);
         if (text.length() > MOST) {
             throw new Refusal("The address has %,d characters as browsers send it; at most %,d fit. Use a shorter one."
@@ -136,6 +138,35 @@ public record WebAddress(String text) {
             throw new Refusal("The address cannot be read at position %d: there is a \\. Write / for it."
                     .formatted(from + backslash + 1));
         }
-        return Percent.encodedRest(rest);
+        return Percent.encodedRest(withoutDots(rest));
+    }
+
+    /** The port that a scheme has anyway is left out (WHATWG URL, 4.4, port state). */
+    private static String withoutUsualPort(String text, String authority) {
+        String usual = text.regionMatches(true, 0, "https:", 0, 6) ? ":443" : ":80";
+        return authority.endsWith(usual) ? authority.substring(0, authority.length() - usual.length()) : authority;
+    }
+
+    /** There is always a path, and the steps . and .. in it are taken (WHATWG URL, 4.4, path state). */
+    private static String withoutDots(String rest) {
+        int end = 0;
+        while (end < rest.length() && "?#".indexOf(rest.charAt(end)) < 0) {
+            end++;
+        }
+        List<String> path = new ArrayList<>();
+        String[] steps = rest.substring(Math.min(1, end), end).split("/", -1);
+        for (int at = 0; at < steps.length; at++) {
+            String step = steps[at].replaceAll("(?i)%2e", ".");
+            boolean last = at == steps.length - 1;
+            if (step.equals("..") && !path.isEmpty()) {
+                path.removeLast();
+            }
+            if (!step.equals("..") && !step.equals(".")) {
+                path.add(steps[at]);
+            } else if (last) {
+                path.add("");
+            }
+        }
+        return "/" + String.join("/", path) + rest.substring(end);
     }
 }

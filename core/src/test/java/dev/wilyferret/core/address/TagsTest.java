@@ -3,10 +3,9 @@ package dev.wilyferret.core.address;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import net.jqwik.api.ForAll;
-import net.jqwik.api.Property;
-import net.jqwik.api.constraints.AlphaChars;
-import net.jqwik.api.constraints.StringLength;
+import java.util.Map;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -22,26 +21,31 @@ class TagsTest {
     }
 
     @Test
-    void keepsWhatTheAddressCarriesAlready() {
-        Tags tags = new Tags("plumage", "cpc", "spring", "", "");
-        assertThat(tags.onto("https://a.example/p?utm_source=own#top"))
-                .isEqualTo("https://a.example/p?utm_source=own&utm_medium=cpc&utm_campaign=spring#top");
+    void ownTagsFollowTheFive() {
+        Tags tags = new Tags("plumage", "cpc", "spring", "", "", Map.of("placement", "top", "empty", ""));
+        assertThat(tags.onto("/p")).isEqualTo("/p?utm_source=plumage&utm_medium=cpc&utm_campaign=spring&placement=top");
+        assertThat(tags).isNotEqualTo(new Tags("plumage", "cpc", "spring", "", ""));
     }
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
-            /p?to=https://b.example/?utm_source=x | /p?to=https://b.example/?utm_source=x&utm_source=plumage&utm_medium=cpc&utm_campaign=spring
-            /p?to=a%26utm_source%3Dx      | /p?to=a%26utm_source%3Dx&utm_source=plumage&utm_medium=cpc&utm_campaign=spring
-            /p?my_utm_source=x            | /p?my_utm_source=x&utm_source=plumage&utm_medium=cpc&utm_campaign=spring
-            /p?a=1&                       | /p?a=1&utm_source=plumage&utm_medium=cpc&utm_campaign=spring
-            /p?                           | /p?utm_source=plumage&utm_medium=cpc&utm_campaign=spring
-            /p#?utm_source=x              | /p?utm_source=plumage&utm_medium=cpc&utm_campaign=spring#?utm_source=x
-            /p?utm_source                 | /p?utm_source&utm_medium=cpc&utm_campaign=spring
-            /p?utm%5Fsource=own           | /p?utm%5Fsource=own&utm_medium=cpc&utm_campaign=spring
-            /p?utm_source=&utm_medium=m   | /p?utm_source=&utm_medium=m&utm_campaign=spring
+            utm_source  | is in use already
+            d           | is in use already
+            wf_anything | is in use already
+            1st         | is no name for a tag
+            a b         | is no name for a tag
+            größe       | is no name for a tag
             """)
-    void onlyAParameterOfItsOwnIsATag(String address, String tagged) {
-        assertThat(new Tags("plumage", "cpc", "spring", "", "").onto(address)).isEqualTo(tagged);
+    void anOwnTagHasANameThatNothingElseHas(String name, String message) {
+        assertThatThrownBy(() -> new Tags("plumage", "cpc", "spring", "", "", Map.of(name, "x")))
+                .hasMessageContaining(message);
+    }
+
+    @Test
+    void tenOwnTagsFit() {
+        Map<String, String> many = IntStream.range(0, 11).boxed().collect(Collectors.toMap(i -> "t" + i, i -> "x"));
+        assertThatThrownBy(() -> new Tags("plumage", "cpc", "spring", "", "", many))
+                .hasMessageContaining("11 tags of your own; at most 10 fit");
     }
 
     @Test
@@ -49,15 +53,5 @@ class TagsTest {
         assertThatThrownBy(() -> new Tags("", "cpc", "spring", "", "")).hasMessageContaining("The source is empty");
         assertThatThrownBy(() -> new Tags("plumage", "", "spring", "", "")).hasMessageContaining("The medium is empty");
         assertThatThrownBy(() -> new Tags("plumage", "cpc", " ", "", "")).hasMessageContaining("The campaign is empty");
-    }
-
-    @Property
-    void taggingTwiceEqualsTaggingOnce(
-            @ForAll @AlphaChars @StringLength(min = 1, max = 20) String source,
-            @ForAll @AlphaChars @StringLength(max = 20) String term,
-            @ForAll @AlphaChars @StringLength(max = 20) String query) {
-        Tags tags = new Tags(source, "cpc", "spring", term, "");
-        String once = tags.onto("https://a.example/p?" + query + "#end");
-        assertThat(tags.onto(once)).isEqualTo(once);
     }
 }

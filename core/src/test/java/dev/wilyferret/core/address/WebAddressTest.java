@@ -26,7 +26,7 @@ class WebAddressTest {
     @CsvSource(delimiter = '|', textBlock = """
             https://straße.de/             | https://xn--strae-oqa.de/
             https://STRASSE.de/            | https://strasse.de/
-            https://faß.de                 | https://xn--fa-hia.de
+            https://faß.de                 | https://xn--fa-hia.de/
             https://βόλος.com/             | https://xn--nxasmm1c.com/
             https://Bücher.example:8443/x  | https://xn--bcher-kva.example:8443/x
             https://ｓｈｏｐ．example/         | https://shop.example/
@@ -44,7 +44,7 @@ class WebAddressTest {
             https://shop.example/%zz/%41/% | https://shop.example/%25zz/%41/%25
             https://shop.example/b"<c>^   | https://shop.example/b%22%3Cc%3E%5E
             https://shop.example/?a[]=1#b#c | https://shop.example/?a[]=1#b%23c
-            https://shop.example?x=//y@z   | https://shop.example?x=//y@z
+            https://shop.example?x=//y@z   | https://shop.example/?x=//y@z
             """)
     void isKeptAsABrowserSendsIt(String typed, String text) {
         WebAddress address = new WebAddress(typed);
@@ -59,7 +59,7 @@ class WebAddressTest {
             https://shop.example/%C3%28%FF    | https://shop.example/%C3%28%FF
             https://shop.example/%E2%80%AEevil | https://shop.example/%E2%80%AEevil
             https://[2001:db8::1]:80/x        | https://[2001:db8::1]:80/x
-            https://xn--bcher-kva.example:8443 | https://bücher.example:8443
+            https://xn--bcher-kva.example:8443/ | https://bücher.example:8443/
             """)
     void isShownInItsOwnLetters(String text, String readable) {
         assertThat(new WebAddress(text).readable()).isEqualTo(readable);
