@@ -6,12 +6,30 @@
     var copier = event.target.closest('[data-copy]');
     if (copier) {
       var source = document.getElementById(copier.dataset.copy);
-      navigator.clipboard.writeText(source.value || source.textContent.trim()).then(function () {
+      navigator.clipboard.writeText(copier.dataset.text || source.value || source.textContent.trim()).then(function () {
         var words = copier.textContent;
         copier.textContent = 'Copied';
         setTimeout(function () { copier.textContent = words; }, 1500);
       });
     }
+  });
+
+  // A choice that fills other fields, and a button that puts a value into one.
+  function put(field, value) {
+    var into = document.getElementById(field);
+    into.value = value;
+    into.dispatchEvent(new Event('input', { bubbles: true }));
+  }
+  document.addEventListener('change', function (event) {
+    var chosen = event.target.matches('[data-fills]') && event.target.selectedOptions[0];
+    if (chosen && chosen.value) {
+      put('source', chosen.dataset.source);
+      put('medium', chosen.dataset.medium);
+    }
+  });
+  document.addEventListener('click', function (event) {
+    var button = event.target.closest('[data-put]');
+    if (button) put(button.dataset.put, button.dataset.value);
   });
 
   document.addEventListener('htmx:sendError', function (event) {

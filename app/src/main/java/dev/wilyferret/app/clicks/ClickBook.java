@@ -2,6 +2,7 @@ package dev.wilyferret.app.clicks;
 
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.Id;
+import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.id.PromotionId;
@@ -71,6 +72,12 @@ public class ClickBook {
     @Transactional(readOnly = true)
     public List<ListedClick> all(WorkspaceId workspace, PromotionId promotion, Instant from) {
         return listed(queries.clicks(workspace.value(), promotion.value(), from, Limit.of(LIST)));
+    }
+
+    /** Clicks by a link that its seller bills for: not one's own, no declared crawlers. Reads the promotion's clicks. */
+    @Transactional(readOnly = true)
+    public long billed(WorkspaceId workspace, PromotionId promotion, LinkId link) {
+        return queries.billed(workspace.value(), promotion.value(), link.value());
     }
 
     @Transactional(readOnly = true)

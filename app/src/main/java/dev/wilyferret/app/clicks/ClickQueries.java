@@ -45,6 +45,12 @@ interface ClickQueries extends Repository<StandingClickRow, ClickRow.Key> {
             """)
     List<StandingClickRow> clicks(UUID workspace, UUID promotion, Instant from, Limit limit);
 
+    @Query("""
+            select count(*) from ClickRow c where c.workspace = :workspace and c.promotion = :promotion and c.link = :link
+              and c.own = false and c.verdict <> 'DECLARED_CRAWLER'
+            """)
+    long billed(UUID workspace, UUID promotion, UUID link);
+
     @Query("from StandingClickRow c where c.workspace = :workspace and c.id in :ids order by c.at desc")
     List<StandingClickRow> clicks(UUID workspace, List<UUID> ids);
 

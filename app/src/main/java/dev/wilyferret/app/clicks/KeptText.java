@@ -2,9 +2,7 @@ package dev.wilyferret.app.clicks;
 
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.visit.Headers;
-import java.util.Arrays;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 
@@ -22,24 +20,23 @@ final class KeptText {
 
     private KeptText() {}
 
-    /** Each of the five is one line by itself; then comes a line for each of one's own. */
+    /** Each of the five is one line by itself; then come those of one's own. */
     static String tags(Tags tags) {
-        StringBuilder text = new StringBuilder(
-                String.join("\n", tags.source(), tags.medium(), tags.campaign(), tags.term(), tags.content()));
-        tags.own()
-                .forEach((name, value) ->
-                        text.append('\n').append(name).append('=').append(value));
-        return text.toString();
+        String five = String.join("\n", tags.source(), tags.medium(), tags.campaign(), tags.term(), tags.content());
+        return tags.own().isEmpty() ? five : five + "\n" + tags.ownText();
     }
 
     static Optional<Tags> tags(String text) {
-        String[] lines = text.split("\n", -1);
-        if (lines.length < 5) {
-            return Optional.empty();
-        }
-        Map<String, String> own = new LinkedHashMap<>();
-        Arrays.stream(lines).skip(5).map(line -> line.split("=", 2)).forEach(pair -> own.put(pair[0], pair[1]));
-        return Optional.of(new Tags(lines[0], lines[1], lines[2], lines[3], lines[4], own));
+        String[] lines = text.split("\n", 6);
+        return lines.length < 5
+                ? Optional.empty()
+                : Optional.of(new Tags(
+                        lines[0],
+                        lines[1],
+                        lines[2],
+                        lines[3],
+                        lines[4],
+                        lines.length < 6 ? Map.of() : Tags.ownOf(lines[5])));
     }
 
     static String headers(Headers headers) {

@@ -1,7 +1,9 @@
 package dev.wilyferret.app.demo;
 
 import dev.wilyferret.app.clicks.ClickLog;
+import dev.wilyferret.app.elsewhere.Places;
 import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.links.LinkDetails;
 import dev.wilyferret.app.links.Links;
 import dev.wilyferret.app.links.TrackingLink;
 import dev.wilyferret.app.offers.Network;
@@ -17,6 +19,8 @@ import dev.wilyferret.app.results.Figures;
 import dev.wilyferret.app.sales.Sales;
 import dev.wilyferret.app.shelf.MediaFile;
 import dev.wilyferret.app.shelf.Shelf;
+import dev.wilyferret.app.sources.Profile;
+import dev.wilyferret.app.sources.Sources;
 import dev.wilyferret.app.storage.Partitions;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
@@ -25,7 +29,10 @@ import dev.wilyferret.core.address.UriTemplate;
 import dev.wilyferret.core.design.StartingDesign;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PixelId;
+import dev.wilyferret.core.id.SourceId;
 import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.link.Destination;
+import dev.wilyferret.core.link.Elsewhere;
 import dev.wilyferret.core.link.LinkCode;
 import dev.wilyferret.core.link.Slug;
 import dev.wilyferret.core.money.Money;
@@ -42,6 +49,9 @@ import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.page.PageSettings;
 import dev.wilyferret.core.page.Placed;
 import dev.wilyferret.core.pixel.FireAddress;
+import dev.wilyferret.core.source.Cost;
+import dev.wilyferret.core.source.Source;
+import dev.wilyferret.core.source.Token;
 import dev.wilyferret.core.visit.SiteEvent;
 import java.io.IOException;
 import java.io.InputStream;
@@ -82,6 +92,8 @@ class DemoScenario implements ApplicationRunner {
     private final Pages pages;
     private final PixelAccounts pixels;
     private final Links links;
+    private final Sources sources;
+    private final Places places;
     private final Shelf shelf;
     private final Sales sales;
     private final DemoPeople demoPeople;
@@ -98,6 +110,8 @@ class DemoScenario implements ApplicationRunner {
             Pages pages,
             PixelAccounts pixels,
             Links links,
+            Sources sources,
+            Places places,
             Shelf shelf,
             Sales sales,
             DemoPeople demoPeople,
@@ -112,6 +126,8 @@ class DemoScenario implements ApplicationRunner {
         this.pages = pages;
         this.pixels = pixels;
         this.links = links;
+        this.sources = sources;
+        this.places = places;
         this.shelf = shelf;
         this.sales = sales;
         this.demoPeople = demoPeople;
@@ -159,6 +175,10 @@ class DemoScenario implements ApplicationRunner {
                                 UriTemplate.parseWeb(installation.demo().range() + "/plumage/px{?id,event,eid,page}")),
                         "PageView",
                         "Lead"));
+        sources(own);
+        places.add(
+                own,
+                new Elsewhere("Grow-along room", UriTemplate.parseWeb("https://room.growbench.example/in{?click_id}")));
         Promotion cellar = promotions.add(own, course, "Cellar Crop on the balcony", new Slug("cellar-crop"));
         Page redirect = redirect(cellar, plumage);
         Page bridge = bridge(cellar, redirect, plumage);
@@ -214,6 +234,39 @@ class DemoScenario implements ApplicationRunner {
             LOG.info("Its figures are still being counted");
         }
         LOG.info("The demo scenario is in place");
+    }
+
+    /** The places its links come from. */
+    private void sources(WorkspaceId own) {
+        source(
+                own,
+                "Plumage",
+                "plumage",
+                "paid-social",
+                new Cost.PerClick(euros("0.32")),
+                new Token("ad", "{ad.id}", "51207"),
+                new Token("place", "{placement}", "feed"));
+        source(
+                own,
+                "Querywell",
+                "querywell",
+                "cpc",
+                new Cost.PerClick(euros("0.48")),
+                new Token("kw", "{keyword}", "grow mushrooms at home"));
+        source(own, "Northgate Letter", "northgate-letter", "solo-ad", new Cost.Fixed(euros("180.00")));
+        source(own, "Parcel Post Digest", "parcel-post-digest", "solo-ad", new Cost.PerThousand(euros("12.00")));
+    }
+
+    private void source(WorkspaceId own, String name, String tag, String medium, Cost cost, Token... tokens) {
+        sources.add(own, new Source(name, tag, medium, List.of(tokens), cost));
+    }
+
+    /** A link of the source whose tag it carries. */
+    private Optional<SourceId> sourceOf(Promotion promotion, Tags tags) {
+        return sources.of(promotion.workspace()).stream()
+                .filter(one -> one.source().tag().equals(tags.source()))
+                .map(Profile::id)
+                .findFirst();
     }
 
     private static Workspace.Legal legal() {
@@ -340,7 +393,17 @@ class DemoScenario implements ApplicationRunner {
     }
 
     private TrackingLink link(Promotion promotion, Page bridge, String code, Tags tags) {
-        return links.add(promotion.workspace(), promotion.id(), new LinkCode(code), Optional.of(bridge.id()), tags);
+        return links.add(
+                promotion.workspace(),
+                promotion.id(),
+                new LinkCode(code),
+                new LinkDetails(
+                        new Destination.ToPage(bridge.id()),
+                        tags,
+                        sourceOf(promotion, tags),
+                        "",
+                        "",
+                        Optional.empty()));
     }
 
     /** What all scenes have in common. */

@@ -32,6 +32,11 @@ public final class Intake {
         return new Intake(typed);
     }
 
+    /** What was typed, by itself: what is found there does not show here. */
+    public Intake copy() {
+        return new Intake(new LinkedHashMap<>(typed));
+    }
+
     /** What is known already of a field that may come several times. */
     public void put(String field, List<String> values) {
         typed.put(field, values);

@@ -3,25 +3,28 @@ package dev.wilyferret.app.links;
 import dev.wilyferret.app.forms.Intake;
 import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.installation.SiteAddress;
-import dev.wilyferret.app.offers.Offers;
-import dev.wilyferret.app.pages.Page;
-import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
-import dev.wilyferret.app.results.Figures;
 import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.address.Tags;
-import dev.wilyferret.core.figures.Period;
-import dev.wilyferret.core.figures.Tally;
+import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.link.LinkCode;
-import dev.wilyferret.core.link.SiteRoute;
-import dev.wilyferret.core.text.PlainText;
+import dev.wilyferret.core.text.NearDouble;
+import dev.wilyferret.core.text.Refusal;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -31,37 +34,66 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
-/** The bench of a promotion's tracking links: making one, taking it apart, and what each brought. */
+/** The bench of a promotion's tracking links: making them, one by one or many, taking one apart, and what each brought. */
 @Controller
 @RequestMapping("/promotions/{promotion}/links")
 class LinkBench {
 
-    private static final String TO_OFFER = "offer";
+    /** What the values of each tag were so far, by the field of the form. */
+    private static final Map<String, Function<Tags, String>> USED = used();
 
     private final Links links;
+    private final LinkLists lists;
     private final Promotions promotions;
-    private final Pages pages;
-    private final Offers offers;
-    private final Figures figures;
+    private final Workspaces workspaces;
     private final SiteAddress site;
 
-    LinkBench(Links links, Promotions promotions, Pages pages, Offers offers, Figures figures, SiteAddress site) {
+    LinkBench(Links links, LinkLists lists, Promotions promotions, Workspaces workspaces, SiteAddress site) {
         this.links = links;
+        this.lists = lists;
         this.promotions = promotions;
-        this.pages = pages;
-        this.offers = offers;
-        this.figures = figures;
+        this.workspaces = workspaces;
         this.site = site;
     }
 
-    /** What a typed link would do: the address to hand out is one thing, what visitors are sent to another. */
-    record Taken(String sent, Map<String, String> tags, int length, String warning) {}
+    private static Map<String, Function<Tags, String>> used() {
+        Map<String, Function<Tags, String>> used = new LinkedHashMap<>();
+        used.put("source", Tags::source);
+        used.put("medium", Tags::medium);
+        used.put("campaign", Tags::campaign);
+        used.put("term", Tags::term);
+        used.put("content", Tags::content);
+        return used;
+    }
 
     @GetMapping
-    String open(@AuthenticationPrincipal Member member, @PathVariable PromotionId promotion, Model model) {
-        return show(member, promotion(member, promotion), Intake.showing(Map.of()), model);
+    String open(
+            @AuthenticationPrincipal Member member,
+            @PathVariable PromotionId promotion,
+            @RequestParam(defaultValue = "") String words,
+            @RequestParam(name = "from", defaultValue = "") String source,
+            @RequestParam(defaultValue = "") String standing,
+            @RequestParam(defaultValue = "1") int page,
+            Model model) {
+        Promotion opened = promotion(member, promotion);
+        show(opened, Optional.empty(), Intake.showing(Map.of()), model);
+        model.addAttribute("list", lists.of(opened, new LinkList.Asked(words, source, standing), page));
+        return "links/bench";
+    }
+
+    @GetMapping("/{id}")
+    String one(
+            @AuthenticationPrincipal Member member,
+            @PathVariable PromotionId promotion,
+            @PathVariable LinkId id,
+            Model model) {
+        Promotion opened = promotion(member, promotion);
+        TrackingLink link = link(opened, id);
+        Intake form = Intake.showing(form(opened).shown(link.details()));
+        return show(opened, Optional.of(link), form, model);
     }
 
     @PostMapping
@@ -73,19 +105,35 @@ class LinkBench {
             RedirectAttributes after) {
         Promotion opened = promotion(member, promotion);
         Intake form = Intake.of(typed);
-        Optional<Tags> tags = tags(form);
+        Optional<LinkDetails> details = form(opened).read(form);
         Optional<LinkCode> code = form.take("code", links::freeCode);
         if (!form.clean()) {
-            return show(member, opened, form, model);
+            return show(opened, Optional.empty(), form, model);
         }
-        TrackingLink made = links.add(
-                member.workspace(),
-                promotion,
-                code.orElseThrow(),
-                target(member, opened, form).map(Page::id),
-                tags.orElseThrow());
+        TrackingLink made = links.add(member.workspace(), promotion, code.orElseThrow(), details.orElseThrow());
         after.addFlashAttribute("made", made.id());
-        return "redirect:/promotions/" + promotion + "/links";
+        return "redirect:" + home(promotion);
+    }
+
+    @PostMapping("/{id}")
+    String change(
+            @AuthenticationPrincipal Member member,
+            @PathVariable PromotionId promotion,
+            @PathVariable LinkId id,
+            @RequestParam MultiValueMap<String, String> typed,
+            Model model,
+            RedirectAttributes after) {
+        Promotion opened = promotion(member, promotion);
+        TrackingLink link = link(opened, id);
+        Intake form = Intake.of(typed);
+        Optional<LinkDetails> details = form(opened).read(form);
+        if (details.isEmpty()) {
+            return show(opened, Optional.of(link), form, model);
+        }
+        links.change(member.workspace(), id, details.get());
+        after.addFlashAttribute("said", "Kept. Clicks from now on carry this; earlier ones stay as they came.");
+        after.addFlashAttribute("made", id);
+        return "redirect:" + home(promotion);
     }
 
     /** The link taken apart, while it is being typed. */
@@ -95,96 +143,142 @@ class LinkBench {
             @PathVariable PromotionId promotion,
             @RequestParam MultiValueMap<String, String> typed,
             Model model) {
-        model.addAttribute(
-                "apart",
-                apart(member, promotion(member, promotion), Intake.of(typed)).orElse(null));
+        Promotion opened = promotion(member, promotion);
+        Intake form = Intake.of(typed);
+        Optional<TrackingLink> link = Id.parse(form.value("link"), LinkId::new).map(id -> link(opened, id));
+        showApart(opened, link, form, model);
         return "links/bench :: apart";
     }
 
-    @PostMapping("/{id}/pause")
-    String pause(
+    @PostMapping("/{id}/state")
+    String put(
             @AuthenticationPrincipal Member member,
             @PathVariable PromotionId promotion,
             @PathVariable LinkId id,
-            @RequestParam boolean paused,
+            @RequestParam TrackingLink.State state,
             RedirectAttributes after) {
-        links.pause(member.workspace(), id, paused);
+        link(promotion(member, promotion), id);
+        links.put(member.workspace(), id, state);
         after.addFlashAttribute(
                 "said",
-                paused
-                        ? "Paused: visitors now get a plain “not found”. Resume it at any time."
-                        : "The link is at work again.");
-        return "redirect:/promotions/" + promotion + "/links";
+                switch (state) {
+                    case ACTIVE -> "The link is at work again.";
+                    case PAUSED -> "Paused: visitors now get a plain “not found”. Resume it at any time.";
+                    case ARCHIVED ->
+                        "Archived: visitors get a plain “not found”, and it is out of sight. Look for archived ones to bring it back.";
+                });
+        return "redirect:" + home(promotion);
     }
 
-    private String show(Member member, Promotion promotion, Intake form, Model model) {
-        List<Page> targets = pages.ofPromotion(member.workspace(), promotion.id());
+    @GetMapping("/table")
+    String table(@AuthenticationPrincipal Member member, @PathVariable PromotionId promotion, Model model) {
+        return showTable(promotion(member, promotion), Intake.showing(Map.of()), null, model);
+    }
+
+    /** All of a table's links, or none. */
+    @PostMapping("/table")
+    String addAll(
+            @AuthenticationPrincipal Member member,
+            @PathVariable PromotionId promotion,
+            @RequestParam MultiValueMap<String, String> typed,
+            @RequestParam(name = "file", required = false) @Nullable MultipartFile file,
+            Model model,
+            RedirectAttributes after)
+            throws IOException {
+        Promotion opened = promotion(member, promotion);
+        Intake form = Intake.of(typed);
+        byte[] content =
+                file == null || file.isEmpty() ? form.value("rows").getBytes(StandardCharsets.UTF_8) : file.getBytes();
+        Optional<LinkTable> table = form.take("rows", text -> LinkTable.read(content, form(opened), links::freeCode));
+        if (table.isEmpty() || !table.get().wrong().isEmpty()) {
+            if (file != null && !file.isEmpty() && table.isPresent()) {
+                form.put("rows", List.of(new String(content, StandardCharsets.UTF_8)));
+            }
+            return showTable(opened, form, table.orElse(null), model);
+        }
+        int made = links.addAll(member.workspace(), promotion, table.get().rows());
+        after.addFlashAttribute("said", "%,d links are made.".formatted(made));
+        return "redirect:" + home(promotion);
+    }
+
+    private String show(Promotion promotion, Optional<TrackingLink> link, Intake form, Model model) {
         model.addAttribute("promotion", promotion);
+        model.addAttribute("link", link.orElse(null));
         model.addAttribute("form", form);
-        model.addAttribute("targets", targets);
-        model.addAttribute("targetNames", targets.stream().collect(Collectors.toMap(Page::id, Page::name)));
-        model.addAttribute(
-                "offerName",
-                offers.find(member.workspace(), promotion.offer()).orElseThrow().name());
-        List<TrackingLink> all = links.ofPromotion(member.workspace(), promotion.id());
-        model.addAttribute("links", all);
-        Tally ever = figures.of(member.workspace(), promotion.id(), Period.EVER);
-        model.addAttribute(
-                "clicks", all.stream().collect(Collectors.toMap(TrackingLink::id, link -> ever.clicks(link.id()))));
-        model.addAttribute("apart", apart(member, promotion, form).orElse(null));
+        LinkChoices choices = lists.choices(promotion);
+        model.addAttribute("choices", choices);
+        model.addAttribute("usual", choices.usual().text());
+        Map<String, Set<String>> used = valuesUsed(promotion);
+        model.addAttribute("used", used);
+        showApart(promotion, link, form, model);
+        model.addAttribute("list", lists.of(promotion, new LinkList.Asked("", "", ""), 1));
         return "links/bench";
     }
 
-    /** Each tag by itself, so that every field gets its own message. */
-    private static Optional<Tags> tags(Intake form) {
-        for (String needed : List.of("source", "medium", "campaign")) {
-            form.take(needed, text -> PlainText.line(needed, text, 100));
+    private void showApart(Promotion promotion, Optional<TrackingLink> link, Intake typed, Model model) {
+        LinkChoices choices = lists.choices(promotion);
+        LinkForm form =
+                new LinkForm(choices, workspaces.get(promotion.workspace()).zone());
+        Optional<String> path = link.map(TrackingLink::path)
+                .or(() -> chosenCode(typed.value("code")).map(code -> "/go/" + code));
+        // So that looking at a half-typed link leaves no messages in the form.
+        Intake copy = typed.copy();
+        model.addAttribute("promotion", promotion);
+        model.addAttribute(
+                "apart",
+                form.read(copy)
+                        .map(details -> LinkApart.of(choices, path, details, site::of))
+                        .orElse(null));
+        Map<String, Set<String>> used = valuesUsed(promotion);
+        Map<String, String> near = new LinkedHashMap<>();
+        USED.keySet()
+                .forEach(field -> NearDouble.of(typed.value(field).strip(), used.get(field))
+                        .ifPresent(before -> near.put(field, before)));
+        model.addAttribute("near", near);
+    }
+
+    private static Optional<String> chosenCode(String typed) {
+        try {
+            return typed.isBlank() ? Optional.empty() : Optional.of(new LinkCode(typed).text());
+        } catch (Refusal notYetOne) {
+            return Optional.empty();
         }
-        for (String free : List.of("term", "content")) {
-            form.take(free, text -> PlainText.optionalLine(free, text, 100));
-        }
-        return form.clean()
-                ? Optional.of(new Tags(
-                        form.value("source"),
-                        form.value("medium"),
-                        form.value("campaign"),
-                        form.value("term"),
-                        form.value("content")))
-                : Optional.empty();
     }
 
-    private Optional<Taken> apart(Member member, Promotion promotion, Intake typed) {
-        return tags(copy(typed)).map(tags -> {
-            Optional<Page> target = target(member, promotion, typed);
-            String sent = target.map(page -> tags.onto(site.of(SiteRoute.page(promotion.slug(), page.slug()))))
-                    .orElseGet(() -> offers.find(member.workspace(), promotion.offer())
-                            .orElseThrow()
-                            .details()
-                            .link()
-                            .expand("06c2w0g7m4e8t5n1k9qzr3hv2d", Optional.of(tags)));
-            String warning = target.filter(page -> page.published().isEmpty()).isPresent()
-                    ? "That page is not published yet: until it is, visitors get a plain “not found”."
-                    : "";
-            return new Taken(sent, tags.parameters(), sent.length(), warning);
-        });
+    /** What the workspace's links carry so far. */
+    private Map<String, Set<String>> valuesUsed(Promotion promotion) {
+        List<TrackingLink> all = links.of(promotion.workspace());
+        return USED.entrySet().stream()
+                .collect(Collectors.toMap(
+                        Map.Entry::getKey,
+                        field -> all.stream()
+                                .map(link -> field.getValue().apply(link.tags()))
+                                .filter(value -> !value.isEmpty())
+                                .collect(Collectors.toCollection(TreeSet::new))));
     }
 
-    /** So that looking at a half-typed link leaves no messages in the form. */
-    private static Intake copy(Intake typed) {
-        return Intake.showing(List.of("source", "medium", "campaign", "term", "content").stream()
-                .collect(Collectors.toMap(field -> field, typed::value)));
+    private String showTable(Promotion promotion, Intake form, @Nullable LinkTable table, Model model) {
+        model.addAttribute("promotion", promotion);
+        model.addAttribute("form", form);
+        model.addAttribute("table", table);
+        model.addAttribute("columns", LinkTable.COLUMNS);
+        model.addAttribute("choices", lists.choices(promotion));
+        return "links/table";
     }
 
-    /** The chosen page; the promotion's first page if none was chosen; empty for straight to the offer. */
-    private Optional<Page> target(Member member, Promotion promotion, Intake form) {
-        List<Page> targets = pages.ofPromotion(member.workspace(), promotion.id());
-        String chosen = form.value("destination");
-        return chosen.equals(TO_OFFER)
-                ? Optional.empty()
-                : targets.stream()
-                        .filter(page -> page.id().toString().equals(chosen))
-                        .findFirst()
-                        .or(() -> targets.stream().findFirst());
+    private LinkForm form(Promotion promotion) {
+        return new LinkForm(
+                lists.choices(promotion), workspaces.get(promotion.workspace()).zone());
+    }
+
+    private static String home(PromotionId promotion) {
+        return "/promotions/" + promotion + "/links";
+    }
+
+    private TrackingLink link(Promotion promotion, LinkId id) {
+        return links.find(promotion.workspace(), id)
+                .filter(link -> link.promotion().equals(promotion.id()))
+                .orElseThrow(NotFound::new);
     }
 
     private Promotion promotion(Member member, PromotionId id) {

@@ -3,9 +3,10 @@ package dev.wilyferret.app.links;
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.id.LinkId;
-import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.SourceId;
 import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.link.LinkCode;
 import jakarta.persistence.Column;
 import jakarta.persistence.EmbeddedId;
@@ -13,6 +14,7 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.Table;
 import java.time.Instant;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 
@@ -28,34 +30,71 @@ class LinkRow {
 
     String code;
 
-    /** Null leads straight to the offer. */
-    @Column(name = "page_id")
+    @Column(name = "leads_to")
+    String leadsTo;
+
+    @Column(name = "source_id")
     @Nullable
-    UUID page;
+    UUID sourceProfile;
 
     String source;
     String medium;
     String campaign;
     String term;
     String content;
+
+    @Column(name = "own_tags")
+    String ownTags;
+
+    String note;
+
+    @Column(name = "ad_words")
+    String adWords;
+
+    @Column(name = "ends_at")
+    @Nullable
+    Instant endsAt;
+
+    @Column(name = "most_clicks")
+    @Nullable
+    Integer mostClicks;
+
+    @Column(name = "then_to")
+    String thenTo;
+
     boolean paused;
+    boolean archived;
 
     @Column(name = "created_at")
     Instant createdAt;
 
     protected LinkRow() {}
 
-    LinkRow(RowKey key, UUID promotion, LinkCode code, Optional<UUID> page, Tags tags, Instant createdAt) {
+    LinkRow(RowKey key, PromotionId promotion, LinkCode code, LinkDetails details, Instant createdAt) {
         this.key = key;
-        this.promotion = promotion;
+        this.promotion = promotion.value();
         this.code = code.text();
-        this.page = page.orElse(null);
-        this.source = tags.source();
-        this.medium = tags.medium();
-        this.campaign = tags.campaign();
-        this.term = tags.term();
-        this.content = tags.content();
         this.createdAt = createdAt;
+        keep(details);
+    }
+
+    final void keep(LinkDetails details) {
+        Tags tags = details.tags();
+        leadsTo = details.to().text();
+        sourceProfile = details.source().map(SourceId::value).orElse(null);
+        source = tags.source();
+        medium = tags.medium();
+        campaign = tags.campaign();
+        term = tags.term();
+        content = tags.content();
+        ownTags = tags.ownText();
+        note = details.note();
+        adWords = details.adWords();
+        Optional<LinkDetails.Ending> ending = details.ending();
+        endsAt = ending.flatMap(LinkDetails.Ending::at).orElse(null);
+        OptionalInt most = ending.map(LinkDetails.Ending::clicks).orElse(OptionalInt.empty());
+        mostClicks = most.isPresent() ? most.getAsInt() : null;
+        thenTo = ending.flatMap(LinkDetails.Ending::then).map(Destination::text).orElse("");
     }
 
     TrackingLink toLink() {
@@ -64,8 +103,24 @@ class LinkRow {
                 new WorkspaceId(key.workspace()),
                 new PromotionId(promotion),
                 new LinkCode(code),
-                Optional.ofNullable(page).map(PageId::new),
-                new Tags(source, medium, campaign, term, content),
-                paused);
+                new LinkDetails(
+                        Destination.read(leadsTo),
+                        new Tags(source, medium, campaign, term, content, Tags.ownOf(ownTags)),
+                        Optional.ofNullable(sourceProfile).map(SourceId::new),
+                        note,
+                        adWords,
+                        ending()),
+                archived
+                        ? TrackingLink.State.ARCHIVED
+                        : paused ? TrackingLink.State.PAUSED : TrackingLink.State.ACTIVE);
+    }
+
+    private Optional<LinkDetails.Ending> ending() {
+        return endsAt == null && mostClicks == null
+                ? Optional.empty()
+                : Optional.of(new LinkDetails.Ending(
+                        Optional.ofNullable(endsAt),
+                        mostClicks == null ? OptionalInt.empty() : OptionalInt.of(mostClicks),
+                        thenTo.isEmpty() ? Optional.empty() : Optional.of(Destination.read(thenTo))));
     }
 }

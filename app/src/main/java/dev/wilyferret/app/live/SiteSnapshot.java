@@ -13,16 +13,20 @@ import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.link.Elsewhere;
 import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
+import java.time.Instant;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
+import java.util.concurrent.atomic.AtomicLong;
 
 /**
  * Everything the public site answers from, as it stood at one moment.
@@ -123,13 +127,47 @@ public record SiteSnapshot(
 
         record ToOffer(AffiliateLink link) implements Target {}
 
-        /** The page is not public. */
+        record ToElsewhere(Elsewhere elsewhere) implements Target {}
+
+        /** The page is not public, or the link has ended. */
         record Nowhere() implements Target {}
     }
 
-    /** @param path where it is followed */
+    /**
+     * @param path where it is followed
+     * @param passed the parameters its source fills in, which are handed on
+     */
     public record LiveLink(
-            String path, LinkId id, WorkspaceId workspace, PromotionId promotion, Tags tags, Target target) {}
+            String path,
+            LinkId id,
+            WorkspaceId workspace,
+            PromotionId promotion,
+            Tags tags,
+            Target target,
+            Set<String> passed,
+            Optional<Ending> ending) {}
+
+    /**
+     * When a link ends.
+     *
+     * @param most clicks it takes
+     * @param then where it leads from then on
+     * @param taken clicks it took so far; counted up by whoever serves it
+     */
+    public record Ending(Optional<Instant> at, OptionalInt most, Target then, AtomicLong taken) {
+
+        /**
+         * Whether the link has ended for this request.
+         *
+         * @param takes whether the request takes one of its clicks
+         */
+        public boolean ended(Instant now, boolean takes) {
+            if (at.isPresent() && !now.isBefore(at.get())) {
+                return true;
+            }
+            return most.isPresent() && (takes ? taken.getAndIncrement() : taken.get()) >= most.getAsInt();
+        }
+    }
 
     /**
      * @param seen what it was drawn of

@@ -1,6 +1,9 @@
 package dev.wilyferret.app.live;
 
+import dev.wilyferret.app.elsewhere.Place;
+import dev.wilyferret.app.elsewhere.Places;
 import dev.wilyferret.app.installation.SiteAddress;
+import dev.wilyferret.app.links.LinkDetails;
 import dev.wilyferret.app.links.Links;
 import dev.wilyferret.app.links.TrackingLink;
 import dev.wilyferret.app.live.SiteSnapshot.LiveLink;
@@ -21,15 +24,21 @@ import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.publicpage.PageHtml;
 import dev.wilyferret.app.shelf.MediaFile;
 import dev.wilyferret.app.shelf.Shelf;
+import dev.wilyferret.app.sources.Profile;
+import dev.wilyferret.app.sources.Sources;
 import dev.wilyferret.app.workspace.OwnBrowsers;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.SourceId;
 import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.link.Destination;
+import dev.wilyferret.core.link.Elsewhere;
 import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.page.NextStep;
@@ -44,6 +53,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentLinkedQueue;
+import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.slf4j.Logger;
@@ -65,6 +75,9 @@ class SnapshotBuilder {
     private final Pages pages;
     private final PixelAccounts pixels;
     private final Links links;
+    private final Sources sources;
+    private final Places places;
+    private final TakenClicks taken;
     private final Shelf shelf;
     private final Lists lists;
     private final PageHtml html;
@@ -79,6 +92,9 @@ class SnapshotBuilder {
             Pages pages,
             PixelAccounts pixels,
             Links links,
+            Sources sources,
+            Places places,
+            TakenClicks taken,
             Shelf shelf,
             Lists lists,
             PageHtml html,
@@ -91,6 +107,9 @@ class SnapshotBuilder {
         this.pages = pages;
         this.pixels = pixels;
         this.links = links;
+        this.sources = sources;
+        this.places = places;
+        this.taken = taken;
         this.shelf = shelf;
         this.lists = lists;
         this.html = html;
@@ -127,6 +146,9 @@ class SnapshotBuilder {
         private final List<MediaFile> files;
         private final Map<String, MediaFile> fileByName;
 
+        private final Map<SourceId, Set<String>> passed;
+        private final Map<ElsewhereId, Elsewhere> elsewhereById;
+
         private final Map<PageId, LivePage> before;
         private final Map<PageId, String> paths = new HashMap<>();
 
@@ -146,6 +168,9 @@ class SnapshotBuilder {
                             page.id(),
                             SiteRoute.page(promotion(page.promotion()).slug(), page.slug())));
             confirming = lists.confirming(id);
+            passed = sources.of(id).stream()
+                    .collect(Collectors.toMap(Profile::id, one -> one.source().parameters()));
+            elsewhereById = places.of(id).stream().collect(Collectors.toMap(Place::id, Place::elsewhere));
             files = shelf.of(id);
             fileByName = files.stream().collect(Collectors.toMap(MediaFile::name, Function.identity()));
         }
@@ -172,7 +197,7 @@ class SnapshotBuilder {
                     workspace,
                     site.host(),
                     links.of(id).stream()
-                            .filter(link -> !link.paused())
+                            .filter(TrackingLink::active)
                             .map(this::liveLink)
                             .toList(),
                     livePages,
@@ -260,19 +285,47 @@ class SnapshotBuilder {
         }
 
         private LiveLink liveLink(TrackingLink link) {
-            Target target = link.page()
-                    .<Target>map(page -> livePaths.containsKey(page)
-                            ? new Target.ToPage(link.tags().onto(livePaths.get(page)))
-                            : new Target.Nowhere())
-                    .orElseGet(() -> new Target.ToOffer(
-                            offerOf(link.promotion()).details().link()));
+            LinkDetails details = link.details();
             return new LiveLink(
-                    SiteRoute.GO.path(link.code().text()),
+                    link.path(),
                     link.id(),
                     link.workspace(),
                     link.promotion(),
                     link.tags(),
-                    target);
+                    target(link, details.to()),
+                    details.source()
+                            .flatMap(source -> Optional.ofNullable(passed.get(source)))
+                            .orElse(Set.of()),
+                    details.ending().map(ending -> ending(link, ending)));
+        }
+
+        private SiteSnapshot.Ending ending(TrackingLink link, LinkDetails.Ending ending) {
+            return new SiteSnapshot.Ending(
+                    ending.at(),
+                    ending.clicks(),
+                    ending.then().map(then -> target(link, then)).orElseGet(Target.Nowhere::new),
+                    ending.clicks().isEmpty() ? new AtomicLong() : taken.of(link));
+        }
+
+        private Target target(TrackingLink link, Destination to) {
+            return switch (to) {
+                case Destination.ToPage(PageId page) ->
+                    livePaths.containsKey(page)
+                            ? new Target.ToPage(link.tags().onto(livePaths.get(page)))
+                            : new Target.Nowhere();
+                case Destination.ToOffer(Optional<OfferId> other) ->
+                    other.isEmpty()
+                            ? new Target.ToOffer(
+                                    offerOf(link.promotion()).details().link())
+                            : Optional.ofNullable(offerById.get(other.get()))
+                                    .<Target>map(offer ->
+                                            new Target.ToOffer(offer.details().link()))
+                                    .orElseGet(Target.Nowhere::new);
+                case Destination.ToElsewhere(ElsewhereId id) ->
+                    Optional.ofNullable(elsewhereById.get(id))
+                            .<Target>map(Target.ToElsewhere::new)
+                            .orElseGet(Target.Nowhere::new);
+            };
         }
 
         private String path(Page page) {

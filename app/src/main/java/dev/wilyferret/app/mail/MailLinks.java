@@ -1,6 +1,7 @@
 package dev.wilyferret.app.mail;
 
 import dev.wilyferret.app.installation.SiteAddress;
+import dev.wilyferret.app.links.LinkDetails;
 import dev.wilyferret.app.links.Links;
 import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pages.PageKind;
@@ -20,6 +21,7 @@ import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.SubscriberId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.link.Slug;
 import java.time.Clock;
@@ -113,12 +115,14 @@ public class MailLinks implements Doings {
                             .filter(each -> each.kind() == PageKind.CONTENT)
                             .findFirst())
                     .map(Page::id);
+            Destination to = page.<Destination>map(Destination.ToPage::new)
+                    .orElseGet(() -> new Destination.ToOffer(Optional.empty()));
             String list =
                     lists.find(mail.workspace(), mail.list()).orElseThrow().name();
             String source = Slug.proposedFor(list);
             Tags tags = new Tags(
                     source.isEmpty() ? "list" : source, "email", one.slug(), "", Slug.proposedFor(mail.name()));
-            return links.add(mail.workspace(), one.id(), links.freeCode(""), page, tags)
+            return links.add(mail.workspace(), one.id(), links.freeCode(""), LinkDetails.of(to, tags))
                     .id();
         });
     }

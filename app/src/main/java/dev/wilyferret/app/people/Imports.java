@@ -1,5 +1,6 @@
 package dev.wilyferret.app.people;
 
+import dev.wilyferret.app.forms.CsvFile;
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.core.id.ImportId;
 import dev.wilyferret.core.id.ListId;
@@ -15,6 +16,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -112,7 +114,7 @@ public class Imports {
                     row.added,
                     !row.errors.isEmpty(),
                     file.names(),
-                    file.names().stream().map(CsvFile::guess).toList(),
+                    file.names().stream().map(Imports::guess).toList(),
                     file.rows().stream().limit(5).toList());
         });
     }
@@ -342,5 +344,17 @@ public class Imports {
                 .append("\",\"")
                 .append(reason.replace("\"", "\"\""))
                 .append("\"\r\n");
+    }
+
+    /** What a column probably holds, by its name. */
+    static String guess(String name) {
+        String lower = name.toLowerCase(Locale.ROOT);
+        return lower.contains("mail")
+                ? "email"
+                : lower.matches(".*(last|sur|family).*")
+                        ? "last_name"
+                        : lower.matches(".*(first|given|fore|^name$).*")
+                                ? "first_name"
+                                : lower.contains("phone") ? "phone" : lower.contains("tag") ? "tag" : "";
     }
 }

@@ -8,6 +8,7 @@ import dev.wilyferret.app.live.SiteSnapshot.LiveLink;
 import dev.wilyferret.app.live.SiteSnapshot.LivePage;
 import dev.wilyferret.app.live.SiteSnapshot.Target;
 import dev.wilyferret.app.live.SnapshotKeeper;
+import dev.wilyferret.core.address.Tagging;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.EventId;
@@ -27,6 +28,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.time.Clock;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -89,18 +91,44 @@ class VisitorRoutes {
         Visit visit = Visit.of(request, ids);
         Came came = came(request, visit, link.workspace(), Optional.of(link));
         SiteEvent.Click click = came.click(new ClickId(ids.next()), link.workspace(), link.promotion());
-        if (recorded(request)) {
+        boolean recorded = recorded(request);
+        Target target = target(link, recorded && came.billed());
+        if (recorded) {
             log.append(List.of(click));
             visit.remember(request, response, Visit.Current.of(click));
         }
-        switch (link.target()) {
-            case Target.ToPage(String address) ->
-                answers.sendTo(
-                        response, more.isEmpty() ? address : address + (address.contains("?") ? "&" : "?") + more);
+        Map<String, String> passed = passed(link, came.arrival);
+        switch (target) {
+            case Target.ToPage(String address) -> {
+                String tagged = Tagging.of(address, passed).address();
+                answers.sendTo(response, more.isEmpty() ? tagged : tagged + (tagged.contains("?") ? "&" : "?") + more);
+            }
             case Target.ToOffer(var out) ->
                 answers.sendTo(response, out.expand(ShortId.of(click.id()), Optional.of(link.tags())));
+            case Target.ToElsewhere(var elsewhere) ->
+                answers.sendTo(
+                        response,
+                        Tagging.of(elsewhere.sent(ShortId.of(click.id()), Optional.of(link.tags())), passed)
+                                .address());
             case Target.Nowhere() -> answers.notFound(response);
         }
+    }
+
+    private Target target(LiveLink link, boolean takes) {
+        return link.ending()
+                .filter(ending -> ending.ended(clock.instant(), takes))
+                .map(SiteSnapshot.Ending::then)
+                .orElse(link.target());
+    }
+
+    /** What the link's source filled in; whatever else came along is not handed on. */
+    private static Map<String, String> passed(LiveLink link, Arrival arrival) {
+        if (link.passed().isEmpty()) {
+            return Map.of();
+        }
+        Map<String, String> passed = new LinkedHashMap<>(arrival.parameters().values());
+        passed.keySet().retainAll(link.passed());
+        return passed;
     }
 
     /** {@code /{promotion}/{page}}: counts the view, and the click if the visit begins here. */
@@ -219,6 +247,11 @@ class VisitorRoutes {
 
     /** A request with the verdict on it, which is given here and nowhere else. */
     private record Came(Arrival arrival, Verdict verdict) {
+
+        /** Whether a seller of clicks bills for it. */
+        boolean billed() {
+            return !arrival.own() && !(verdict instanceof Verdict.DeclaredCrawler);
+        }
 
         SiteEvent.Click click(ClickId id, WorkspaceId workspace, PromotionId promotion) {
             return new SiteEvent.Click(id, workspace, promotion, Optional.empty(), arrival, verdict);

@@ -1,5 +1,6 @@
 package dev.wilyferret.app.trails;
 
+import dev.wilyferret.app.links.TrackingLink;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pages.PageKind;
@@ -34,7 +35,7 @@ final class Setups {
     private Setup setup() {
         return new Setup(
                 known.linksOf(promotion)
-                        .filter(link -> !link.paused())
+                        .filter(TrackingLink::active)
                         .collect(Collectors.groupingBy(link -> link.tags().source(), Collectors.summingInt(link -> 1))),
                 known.pagesOf(promotion).stream().map(this::leaf).toList(),
                 promotion.offer(),

@@ -32,7 +32,7 @@ class ConsoleIntake extends OncePerRequestFilter {
     private static final int DROPPED_SIGNED_IN = 64 << 20;
 
     private static final Pattern TAKES_FILES = Pattern.compile(
-            "/shelf|/promotions/[^/]+/pages/[^/]+/(match|blocks/[^/]+/file)|/people/lists/[^/]+/import");
+            "/shelf|/promotions/[^/]+/pages/[^/]+/(match|blocks/[^/]+/file)|/promotions/[^/]+/links/table|/people/lists/[^/]+/import");
 
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)

@@ -3,6 +3,7 @@ package dev.wilyferret.app.kit;
 import static org.awaitility.Awaitility.await;
 
 import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.links.LinkDetails;
 import dev.wilyferret.app.links.Links;
 import dev.wilyferret.app.links.TrackingLink;
 import dev.wilyferret.app.offers.Network;
@@ -26,6 +27,7 @@ import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.link.Slug;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.offer.AffiliateLink;
@@ -157,7 +159,11 @@ public class Scenario {
                 bridge,
                 bridgeText("Pick your first oyster mushrooms", new NextStep.ToPage(redirect.id()), List.of(pixel)));
         Tags tags = new Tags("plumage", "paid-social", "spring-balcony", "", "video-1");
-        TrackingLink link = links.add(stage.id(), promotion.id(), links.freeCode(""), Optional.of(bridge.id()), tags);
+        TrackingLink link = links.add(
+                stage.id(),
+                promotion.id(),
+                links.freeCode(""),
+                LinkDetails.of(new Destination.ToPage(bridge.id()), tags));
         Trail trail = new Trail(stage, offer.network(), offer.id(), promotion, bridge, redirect, pixel, link);
         awaitLive(link.path(), 302);
         awaitLive(trail.bridgePath(), 200);

@@ -7,6 +7,7 @@ import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.app.links.Links;
+import dev.wilyferret.app.links.TrackingLink;
 import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.workspace.OwnBrowsers;
 import dev.wilyferret.core.id.PixelId;
@@ -221,9 +222,9 @@ class SiteTest extends AppTest {
 
     @Test
     void aPausedLinkIsAsIfItWereNotThere() {
-        links.pause(trail.workspace(), trail.link().id(), true);
+        links.put(trail.workspace(), trail.link().id(), TrackingLink.State.PAUSED);
         scenario.awaitLive(trail.link().path(), 404);
-        links.pause(trail.workspace(), trail.link().id(), false);
+        links.put(trail.workspace(), trail.link().id(), TrackingLink.State.ACTIVE);
         scenario.awaitLive(trail.link().path(), 302);
     }
 

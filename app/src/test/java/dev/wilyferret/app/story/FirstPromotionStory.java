@@ -170,7 +170,7 @@ class FirstPromotionStory extends BrowserTest {
         assertThat(page.locator("#apart")).containsText("utm_campaign=spring-balcony");
         button(page, "Make the link").click();
         inOrder(page);
-        return page.getByLabel(Pattern.compile("^Link ")).inputValue();
+        return page.locator("table.links [data-text]").first().getAttribute("data-text");
     }
 
     private static void arrivedAtTheOffer(Page visitor) {

@@ -6,6 +6,7 @@ import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 
 /**
  * The tags a tracking link carries. Source, medium and campaign are needed; term and content may be empty.
@@ -43,7 +44,7 @@ public record Tags(
         typed.forEach((name, value) -> {
             String text = PlainText.optionalLine("tag " + PlainText.cut(name, 40), value, MOST);
             if (!text.isEmpty()) {
-                own.put(name(name), text);
+                own.put(ownName(name), text);
             }
         });
         if (own.size() > MOST_OWN) {
@@ -53,8 +54,12 @@ public record Tags(
         return Collections.unmodifiableMap(own);
     }
 
-    /** @throws Refusal if no tag of one's own can be called so */
-    private static String name(String name) {
+    /**
+     * The name of a parameter that is one's own.
+     *
+     * @throws Refusal if none can be called so, or another thing is
+     */
+    public static String ownName(String name) {
         if (!NAME.matcher(name).matches()) {
             throw new Refusal(
                     "\"%s\" is no name for a tag. Begin with a letter, then letters, digits, _ - or ., at most 40, for example \"placement\"."
@@ -64,6 +69,19 @@ public record Tags(
             throw new Refusal("The name \"%s\" is in use already. Choose another for your own tag.".formatted(name));
         }
         return name;
+    }
+
+    /** One's own as they are kept: a line each, the name before the {@code =}; {@link #ownOf} reads it. */
+    public String ownText() {
+        return own.entrySet().stream()
+                .map(one -> one.getKey() + "=" + one.getValue())
+                .collect(Collectors.joining("\n"));
+    }
+
+    public static Map<String, String> ownOf(String text) {
+        Map<String, String> own = new LinkedHashMap<>();
+        text.lines().map(line -> line.split("=", 2)).forEach(pair -> own.put(pair[0], pair[1]));
+        return own;
     }
 
     /** The tags as the query parameters in which the trade passes them; empty ones left out. */

@@ -38,7 +38,7 @@ public final class Tally {
     /** Clicks by how they stand. */
     public record Clicks(long counted, long own, long filtered, long takenOut) {
 
-        static final Clicks NONE = new Clicks(0, 0, 0, 0);
+        public static final Clicks NONE = new Clicks(0, 0, 0, 0);
 
         static Clicks of(Standing standing, long times) {
             return switch (standing) {
@@ -47,6 +47,11 @@ public final class Tally {
                 case FILTERED -> new Clicks(0, 0, times, 0);
                 case TAKEN_OUT -> new Clicks(0, 0, 0, times);
             };
+        }
+
+        /** What a seller of clicks bills for: not one's own, and no declared crawlers. */
+        public long billed() {
+            return counted + takenOut;
         }
 
         Clicks plus(Clicks other) {

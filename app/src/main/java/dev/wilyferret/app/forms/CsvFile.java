@@ -1,4 +1,4 @@
-package dev.wilyferret.app.people;
+package dev.wilyferret.app.forms;
 
 import dev.wilyferret.core.text.Refusal;
 import java.io.IOException;
@@ -9,7 +9,6 @@ import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVPrinter;
@@ -20,12 +19,12 @@ import org.apache.commons.csv.CSVRecord;
  *
  * @param rows without the first line; each as long as it came
  */
-record CsvFile(List<String> names, List<List<String>> rows) {
+public record CsvFile(List<String> names, List<List<String>> rows) {
 
-    static final int MOST_ROWS = 500_000;
+    private static final int MOST_ROWS = 500_000;
 
     /** @throws Refusal if it is empty, no UTF-8 text, or no CSV */
-    static CsvFile read(byte[] content) {
+    public static CsvFile read(byte[] content) {
         String text = text(content);
         if (text.isBlank()) {
             throw new Refusal("That file is empty.");
@@ -51,7 +50,7 @@ record CsvFile(List<String> names, List<List<String>> rows) {
     }
 
     /** The file anew, with commas. */
-    byte[] written() {
+    public byte[] written() {
         StringBuilder text = new StringBuilder();
         try (CSVPrinter printer = new CSVPrinter(text, CSVFormat.RFC4180)) {
             printer.printRecord(names);
@@ -85,17 +84,5 @@ record CsvFile(List<String> names, List<List<String>> rows) {
             }
         }
         return best;
-    }
-
-    /** What a column probably holds, by its name. */
-    static String guess(String name) {
-        String lower = name.toLowerCase(Locale.ROOT);
-        return lower.contains("mail")
-                ? "email"
-                : lower.matches(".*(last|sur|family).*")
-                        ? "last_name"
-                        : lower.matches(".*(first|given|fore|^name$).*")
-                                ? "first_name"
-                                : lower.contains("phone") ? "phone" : lower.contains("tag") ? "tag" : "";
     }
 }

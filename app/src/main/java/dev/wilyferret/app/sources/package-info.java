@@ -1,0 +1,5 @@
+/** Places that traffic comes from, and their bench. */
+@NullMarked
+package dev.wilyferret.app.sources;
+
+import org.jspecify.annotations.NullMarked;
