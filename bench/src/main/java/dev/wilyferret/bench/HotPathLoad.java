@@ -35,6 +35,17 @@ public final class HotPathLoad {
 
     private static final int WARM_UP_SECONDS = 12;
 
+    /** So that the workspace has two thousand, each with tags and the tokens of its source. */
+    private static final String MORE_LINKS = """
+            with more as (
+              insert into link (workspace_id, id, promotion_id, code, leads_to, source, medium, campaign, term, content, paused,
+                created_at, source_id)
+              select workspace_id, gen_random_uuid(), promotion_id, 'bench-' || n, leads_to, source, medium, campaign, 'term ' || n,
+                content, paused, created_at, source_id
+              from link, generate_series(1, 2000) n where code = 'balcony-1' returning 1)
+            select count(*)::text from more
+            """;
+
     private static final int CONSOLE = 18_080;
     private static final int SITE = 18_090;
 
@@ -128,7 +139,8 @@ public final class HotPathLoad {
 
     private static void measure(Database database) throws IOException, InterruptedException, SQLException {
         String empty = "http://127.0.0.1:" + CONSOLE + "/bench/empty";
-        String link = "http://127.0.0.1:" + SITE + "/go/balcony-1";
+        String link = "http://127.0.0.1:" + SITE + "/go/balcony-1?ad=51207&place=feed%20top";
+        database.ask(MORE_LINKS);
         System.out.println("warming up");
         for (int round = 0; round < WARM_UP_ROUNDS; round++) {
             load(empty, WARM_UP_SECONDS);
