@@ -31,6 +31,11 @@
       if (form.checkValidity()) twoAtOnce(form, form.dataset.here); else form.removeAttribute('target');
     });
   });
+  each('form[data-tab]:not([data-quiz])', function (form) {
+    form.addEventListener('submit', function () {
+      form.target = form.checkValidity() ? '_blank' : '';
+    });
+  });
 
   each('[data-until]', function (line) {
     var end = Date.parse(line.dataset.until);
@@ -65,8 +70,9 @@
     quiz.addEventListener('change', function (event) {
       var leads = event.target.dataset.leads;
       if (leads || at === questions.length - 1) {
-        var here = (leads ? event.target : quiz).dataset.here;
-        if (here) twoAtOnce(quiz, here);
+        var way = (leads ? event.target : quiz).dataset;
+        if (way.here) twoAtOnce(quiz, way.here);
+        if (way.tab) quiz.target = '_blank';
         go.hidden = false;
         quiz.submit();
         return;

@@ -7,6 +7,7 @@ import dev.wilyferret.core.address.AddressParts;
 import dev.wilyferret.core.address.Tagging;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.link.Destination;
+import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.source.Source;
 import dev.wilyferret.core.source.Token;
 import java.util.ArrayList;
@@ -30,6 +31,8 @@ record LinkApart(
     private static final int LONG = 2000;
 
     private static final String SAMPLE_CLICK = "06c2w0g7m4e8t5n1k9qzr3hv2d";
+
+    private static final String SAMPLE_CODE = "x7Kq2Pm";
 
     private static final Map<String, String> FIVE = Map.of(
             "utm_source", "source",
@@ -92,7 +95,13 @@ record LinkApart(
                     warnings.add(
                             "What the source fills in is kept with the click; the offer gets what its own sub IDs carry.");
                 }
-                yield offer.details().link().expand(SAMPLE_CLICK, Optional.of(tags));
+                AffiliateLink link = offer.details().link();
+                Optional<AffiliateLink.By> by = Optional.of(new AffiliateLink.By(tags, SAMPLE_CODE));
+                link.cut(SAMPLE_CLICK, by)
+                        .forEach((place, cut) -> warnings.add("%s takes %s in a sub ID: in %s, “%s” is sent as “%s”."
+                                .formatted(
+                                        offer.network().name(), link.limit().words(), place, cut.value(), cut.sent())));
+                yield link.expand(SAMPLE_CLICK, by);
             }
             case Destination.ToElsewhere(var id) -> {
                 var elsewhere = choices.places().stream()

@@ -145,7 +145,13 @@ public record SiteSnapshot(
             Tags tags,
             Target target,
             Set<String> passed,
-            Optional<Ending> ending) {}
+            Optional<Ending> ending) {
+
+        /** As an offer's affiliate link may name it. */
+        public AffiliateLink.By by() {
+            return new AffiliateLink.By(tags, path.substring(path.lastIndexOf('/') + 1));
+        }
+    }
 
     /**
      * When a link ends.

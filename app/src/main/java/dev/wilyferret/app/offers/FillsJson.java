@@ -31,6 +31,7 @@ final class FillsJson {
             case SubIdFill.Fixed(String text) -> "=" + text;
             case SubIdFill.ClickId() -> "CLICK_ID";
             case SubIdFill.FromTag(SubIdFill.Tag tag) -> tag.name();
+            case SubIdFill.LinkCode() -> "LINK";
             case SubIdFill.Nothing() -> "NOTHING";
         };
     }
@@ -38,6 +39,7 @@ final class FillsJson {
     static SubIdFill fill(String code) {
         return switch (code) {
             case "CLICK_ID" -> new SubIdFill.ClickId();
+            case "LINK" -> new SubIdFill.LinkCode();
             case "NOTHING" -> new SubIdFill.Nothing();
             default ->
                 code.startsWith("=")

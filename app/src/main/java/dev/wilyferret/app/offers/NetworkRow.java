@@ -5,6 +5,7 @@ import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.core.id.NetworkId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.money.NumberStyle;
+import dev.wilyferret.core.offer.SlotLimit;
 import jakarta.persistence.Column;
 import jakarta.persistence.EmbeddedId;
 import jakarta.persistence.Entity;
@@ -29,6 +30,12 @@ class NetworkRow {
     @Column(name = "number_style")
     String numberStyle = "";
 
+    @Column(name = "sub_id_most")
+    int subIdMost;
+
+    @Column(name = "sub_id_signs")
+    String subIdSigns = SlotLimit.Signs.ANY.name();
+
     @Column(name = "created_at")
     Instant createdAt;
 
@@ -49,6 +56,7 @@ class NetworkRow {
                 name,
                 postbackKey,
                 seals.opened(secret).orElse(""),
-                numberStyle.isEmpty() ? Optional.empty() : Optional.of(NumberStyle.valueOf(numberStyle)));
+                numberStyle.isEmpty() ? Optional.empty() : Optional.of(NumberStyle.valueOf(numberStyle)),
+                new SlotLimit(subIdMost, SlotLimit.Signs.valueOf(subIdSigns)));
     }
 }

@@ -7,7 +7,9 @@ import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.offer.AffiliateLink;
+import dev.wilyferret.core.offer.NetworkMemory;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -58,8 +60,10 @@ class OfferController {
             Model model,
             RedirectAttributes after) {
         Intake form = Intake.of(typed);
-        Optional<OfferForm.Noted> noted =
-                OfferForm.read(form, workspaces.get(member.workspace()).currency());
+        Optional<OfferForm.Noted> noted = OfferForm.read(
+                form,
+                offers.memories(member.workspace()),
+                workspaces.get(member.workspace()).currency());
         if (noted.isEmpty()) {
             return show(member, Optional.empty(), form, model);
         }
@@ -78,8 +82,10 @@ class OfferController {
             RedirectAttributes after) {
         Offer offer = offer(member, id);
         Intake form = Intake.of(typed);
-        Optional<OfferForm.Noted> noted =
-                OfferForm.read(form, workspaces.get(member.workspace()).currency());
+        Optional<OfferForm.Noted> noted = OfferForm.read(
+                form,
+                offers.memories(member.workspace()),
+                workspaces.get(member.workspace()).currency());
         if (noted.isEmpty()) {
             return show(member, Optional.of(offer), form, model);
         }
@@ -90,8 +96,9 @@ class OfferController {
 
     /** The link taken apart, while it is being typed. */
     @PostMapping("/offers/link")
-    String link(@RequestParam MultiValueMap<String, String> typed, Model model) {
-        showLink(Intake.of(typed), model);
+    String link(
+            @AuthenticationPrincipal Member member, @RequestParam MultiValueMap<String, String> typed, Model model) {
+        showLink(member, Intake.of(typed), model);
         return "offers/form :: link";
     }
 
@@ -102,17 +109,24 @@ class OfferController {
         model.addAttribute("offer", offer.orElse(null));
         model.addAttribute("networks", offers.networksOf(member.workspace()));
         model.addAttribute("postbacks", postbacks);
-        showLink(form, model);
+        showLink(member, form, model);
         return "offers/form";
     }
 
-    private static void showLink(Intake form, Model model) {
+    private void showLink(Member member, Intake form, Model model) {
         model.addAttribute("form", form);
         if (form.value("template").isBlank() && form.clean()) {
             return;
         }
-        OfferForm.reading(form).ifPresent(pasted -> {
-            AffiliateLink link = OfferForm.link(form, pasted);
+        List<NetworkMemory> memories = offers.memories(member.workspace());
+        OfferForm.reading(form, memories).ifPresent(pasted -> {
+            AffiliateLink link = OfferForm.link(form, pasted, memories);
+            model.addAttribute(
+                    "remembered",
+                    OfferForm.memory(form, pasted, memories)
+                            .filter(memory -> !memory.fills().isEmpty())
+                            .map(NetworkMemory::network)
+                            .orElse(""));
             model.addAttribute("pasted", pasted);
             model.addAttribute("rows", OfferForm.rows(form, pasted, link));
             model.addAttribute("sample", OfferForm.sample(pasted, link));

@@ -5,8 +5,10 @@ import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.offer.Countries;
+import dev.wilyferret.core.offer.NetworkMemory;
 import dev.wilyferret.core.offer.PastedLink;
 import dev.wilyferret.core.offer.Payout;
+import dev.wilyferret.core.offer.SlotLimit;
 import dev.wilyferret.core.offer.SubIdFill;
 import dev.wilyferret.core.text.PlainText;
 import java.util.Currency;
@@ -19,6 +21,7 @@ import java.util.Optional;
 final class OfferForm {
 
     private static final String FIXED = "FIXED";
+    private static final String SAMPLE_CLICK = "06c2w0g7m4e8t5n1k9qzr3hv2d";
 
     /** One part of the link as pasted; where it has a place, with its present choice. */
     record Row(PastedLink.Part part, String choice, String fixed) {
@@ -34,7 +37,12 @@ final class OfferForm {
     }
 
     /** What the link would become for a sample visitor. */
-    record Sample(String address, boolean carriesClickId, boolean lacksPartnerId) {}
+    record Sample(
+            String address,
+            boolean carriesClickId,
+            boolean lacksPartnerId,
+            Map<String, AffiliateLink.Cut> cuts,
+            String limit) {}
 
     /** What was noted of an offer, and the name of the network it comes from. */
     record Noted(String network, OfferDetails details) {}
@@ -60,11 +68,17 @@ final class OfferForm {
     }
 
     /** Name and network may be left empty for now; the link says enough. */
-    static Optional<Noted> read(Intake form, Currency currency) {
-        Optional<PastedLink> pasted = reading(form);
-        Optional<AffiliateLink> link = pasted.map(reading -> link(form, reading));
+    static Optional<Noted> read(Intake form, List<NetworkMemory> memories, Currency currency) {
+        Optional<PastedLink> pasted = reading(form, memories);
+        Optional<AffiliateLink> link = pasted.map(reading -> link(form, reading, memories));
         Optional<String> name = named(form, "name", "offer's name", pasted.map(PastedLink::proposedName));
-        Optional<String> network = named(form, "network", "network's name", pasted.map(PastedLink::host));
+        Optional<String> network = named(
+                form,
+                "network",
+                "network's name",
+                pasted.map(reading -> memory(form, reading, memories)
+                        .map(NetworkMemory::network)
+                        .orElse(reading.host())));
         Optional<Money> amount = form.take(
                 "amount", text -> text.isBlank() ? Money.zero(currency) : Money.parse("payout", text, currency));
         Optional<Countries> countries = form.take("countries", Countries::parse);
@@ -90,22 +104,42 @@ final class OfferForm {
                 : form.take(field, text -> PlainText.line(what, text.isBlank() ? proposed.orElse("") : text, 120));
     }
 
-    /** The affiliate link as it was pasted, taken apart. */
-    static Optional<PastedLink> reading(Intake form) {
+    /** The affiliate link as it was pasted, taken apart, with what is known of its network. */
+    static Optional<PastedLink> reading(Intake form, List<NetworkMemory> memories) {
         String subId = form.take("subId", text -> PlainText.optionalLine("name of the sub ID", text, 60))
                 .orElse("");
-        return form.take("template", text -> PastedLink.read(text, subId));
+        return form.take("template", text -> {
+            PastedLink pasted = PastedLink.read(text, subId);
+            return memory(form, pasted, memories)
+                    .map(memory -> memory.remembering(
+                            pasted.carriesClickId() || !subId.isEmpty()
+                                    ? pasted
+                                    : PastedLink.read(text, memory.clickIdPlace())))
+                    .orElse(pasted);
+        });
+    }
+
+    /** What is known of the network that was named, or else of the one the link is of. */
+    static Optional<NetworkMemory> memory(Intake form, PastedLink pasted, List<NetworkMemory> memories) {
+        String named = form.value("network").strip();
+        return memories.stream()
+                .filter(memory -> named.isEmpty()
+                        ? memory.knows(pasted)
+                        : memory.network().equalsIgnoreCase(named))
+                .findFirst();
     }
 
     /** The link with what was chosen; a place nobody chose a filling for gets the proposed one. */
-    static AffiliateLink link(Intake form, PastedLink pasted) {
+    static AffiliateLink link(Intake form, PastedLink pasted, List<NetworkMemory> memories) {
         Map<String, SubIdFill> fills = new LinkedHashMap<>();
         pasted.proposed()
                 .forEach((name, proposed) -> fills.put(
                         name,
                         form.take("fill-" + name, choice -> fill(form, name, choice, proposed))
                                 .orElse(new SubIdFill.Nothing())));
-        return new AffiliateLink(pasted.template(), fills);
+        SlotLimit limit =
+                memory(form, pasted, memories).map(NetworkMemory::limit).orElse(SlotLimit.NONE);
+        return new AffiliateLink(pasted.template(), fills, limit);
     }
 
     private static SubIdFill fill(Intake form, String name, String choice, SubIdFill proposed) {
@@ -118,7 +152,9 @@ final class OfferForm {
         }
         boolean known = java.util.stream.Stream.of(SubIdFill.Tag.values())
                 .anyMatch(tag -> tag.name().equals(choice));
-        return known || choice.equals("CLICK_ID") ? FillsJson.fill(choice) : new SubIdFill.Nothing();
+        return known || choice.equals("CLICK_ID") || choice.equals("LINK")
+                ? FillsJson.fill(choice)
+                : new SubIdFill.Nothing();
     }
 
     static List<Row> rows(Intake form, PastedLink pasted, AffiliateLink link) {
@@ -142,10 +178,16 @@ final class OfferForm {
 
     static Sample sample(PastedLink pasted, AffiliateLink link) {
         Tags tags = new Tags("plumage", "paid-social", "spring-balcony", "", "video-1");
-        String sent = link.expand("06c2w0g7m4e8t5n1k9qzr3hv2d", Optional.of(tags));
+        Optional<AffiliateLink.By> by = Optional.of(new AffiliateLink.By(tags, "x7Kq2Pm"));
+        String sent = link.expand(SAMPLE_CLICK, by);
         boolean lacksPartnerId = pasted.parts().stream()
                 .anyMatch(part -> part.kind() == PastedLink.Kind.PARTNER_ID
                         && link.fills().get(part.place()) instanceof SubIdFill.Nothing);
-        return new Sample(sent, link.carriesClickId(), lacksPartnerId);
+        return new Sample(
+                sent,
+                link.carriesClickId(),
+                lacksPartnerId,
+                link.cut(SAMPLE_CLICK, by),
+                link.limit().words());
     }
 }

@@ -80,7 +80,8 @@ class OfferRow {
                 network,
                 new OfferDetails(
                         name,
-                        new AffiliateLink(UriTemplate.parseWeb(linkTemplate), FillsJson.read(linkFills)),
+                        new AffiliateLink(
+                                UriTemplate.parseWeb(linkTemplate), FillsJson.read(linkFills), network.limit()),
                         payoutKind.equals("PER_LEAD") ? new Payout.PerLead(amount) : new Payout.PerSale(amount),
                         Countries.parse(countries),
                         pixelAllowed));

@@ -8,6 +8,9 @@ import org.springframework.data.jpa.repository.Query;
 
 interface OfferStore extends JpaRepository<OfferRow, RowKey> {
 
+    @Query("from OfferRow where key.workspace = :workspace order by createdAt desc, key.id desc")
+    List<OfferRow> latest(UUID workspace);
+
     @Query("from OfferRow where key.workspace = :workspace order by name")
     List<OfferRow> ofWorkspace(UUID workspace);
 }

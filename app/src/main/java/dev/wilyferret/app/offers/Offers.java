@@ -9,11 +9,17 @@ import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.LinkCode;
 import dev.wilyferret.core.money.NumberStyle;
+import dev.wilyferret.core.offer.AffiliateLink;
+import dev.wilyferret.core.offer.NetworkMemory;
+import dev.wilyferret.core.offer.SlotLimit;
+import dev.wilyferret.core.text.Refusal;
 import java.time.Clock;
 import java.util.Currency;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.random.RandomGenerator;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -78,6 +84,45 @@ public class Offers {
         Optional<NetworkRow> row = networks.findById(RowKey.of(workspace, network));
         row.ifPresent(one -> one.numberStyle = style.map(NumberStyle::name).orElse(""));
         return row.isPresent();
+    }
+
+    /**
+     * Changes what is known of a network.
+     *
+     * @throws Refusal if another one has its name
+     */
+    @Transactional
+    public void describe(WorkspaceId workspace, NetworkId id, String name, SlotLimit limit) {
+        networks.named(workspace.value(), name)
+                .filter(other -> !other.key.id().equals(id.value()))
+                .ifPresent(other -> {
+                    throw new Refusal(
+                            "There is a network called “%s” already. Choose another name.".formatted(other.name));
+                });
+        NetworkRow row = networks.findById(RowKey.of(workspace, id)).orElseThrow();
+        row.name = name;
+        row.subIdMost = limit.most();
+        row.subIdSigns = limit.signs().name();
+    }
+
+    @Transactional(readOnly = true)
+    public Optional<Network> network(WorkspaceId workspace, NetworkId id) {
+        return networks.findById(RowKey.of(workspace, id)).map(row -> row.toNetwork(seals));
+    }
+
+    /** What is known of each network. */
+    @Transactional(readOnly = true)
+    public List<NetworkMemory> memories(WorkspaceId workspace) {
+        Currency currency = currency(workspace);
+        Map<NetworkId, List<AffiliateLink>> links = offers.latest(workspace.value()).stream()
+                .map(row -> offer(row, currency))
+                .collect(Collectors.groupingBy(
+                        offer -> offer.network().id(),
+                        Collectors.mapping(offer -> offer.details().link(), Collectors.toList())));
+        return networksOf(workspace).stream()
+                .map(network ->
+                        NetworkMemory.of(network.name(), network.limit(), links.getOrDefault(network.id(), List.of())))
+                .toList();
     }
 
     /** The network of that name, made if the workspace has none yet. */

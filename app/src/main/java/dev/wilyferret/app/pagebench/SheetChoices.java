@@ -61,7 +61,7 @@ record SheetChoices(
                 .filter(file -> !file.picture() && !file.video())
                 .forEach(file ->
                         choices.add(new SheetField.Choice("file:" + file.name(), "hand out: " + file.originalName())));
-        choices.add(new SheetField.Choice("two", "two at once …"));
+        choices.add(new SheetField.Choice("two", "a new tab …"));
         choices.add(new SheetField.Choice("make", "a page still to be made …"));
         return choices;
     }
@@ -135,16 +135,18 @@ record SheetChoices(
      * Reads a next step as it is sent.
      *
      * @param toMake the name of a page still to be made
-     * @param newTab for two at once: the way in a new tab
-     * @param here for two at once: the way in this tab
+     * @param newTab for a new tab: the way in it
+     * @param here for a new tab: the way in this one meanwhile; empty to stay
      */
     NextStep next(String code, String toMake, String newTab, String here) {
         if (code.equals("two")) {
             NextStep first = next(newTab, "");
             NextStep second = next(here, "");
-            return first instanceof NextStep.NotChosen || second instanceof NextStep.NotChosen
-                    ? new NextStep.NotChosen()
-                    : new NextStep.TwoAtOnce(first, second);
+            return first instanceof NextStep.NotChosen
+                    ? first
+                    : second instanceof NextStep.NotChosen
+                            ? new NextStep.InNewTab(first)
+                            : new NextStep.TwoAtOnce(first, second);
         }
         return next(code, toMake);
     }
@@ -189,6 +191,7 @@ record SheetChoices(
             case NextStep.JumpTo(BlockId block) -> "jump:" + block;
             case NextStep.HandOut(String file) -> "file:" + file;
             case NextStep.TwoAtOnce(NextStep newTab, NextStep here) -> "two:" + code(newTab) + ">" + code(here);
+            case NextStep.InNewTab(NextStep way) -> "two:" + code(way) + ">";
         };
     }
 }

@@ -73,7 +73,7 @@ public record SheetField(
         return value().startsWith("make:") ? value().substring(5) : "";
     }
 
-    /** For a next step of two at once: the ways in a new tab and in this one; empty for any other. */
+    /** For a next step with a new tab: the way in it, and the one in this tab, which is empty where it stays; an empty list for any other. */
     public List<String> two() {
         return value().startsWith("two:") ? List.of(value().substring(4).split(">", 2)) : List.of();
     }

@@ -166,7 +166,9 @@ public class PageHtml {
         Context context = context(page, around, style, fires, work);
         boolean scripted = shown.stream()
                 .anyMatch(placed -> SCRIPTED.contains(placed.block().kind())
-                        || placed.block().nextSteps().stream().anyMatch(NextStep.TwoAtOnce.class::isInstance));
+                        || placed.block().nextSteps().stream()
+                                .anyMatch(next ->
+                                        next instanceof NextStep.TwoAtOnce || next instanceof NextStep.InNewTab));
         PageModel drawing = new PageModel(around, shown);
         context.setVariable("page", page);
         context.setVariable("draw", drawing);

@@ -154,12 +154,24 @@ public final class PageModel {
             case Way.Away(String path) -> path;
             case Way.Thanks() -> "#";
             case Way.Both(Way newTab, Way here) -> href(newTab);
+            case Way.NewTab(Way opened) -> href(opened);
         };
     }
 
     /** Where this tab goes while the link opens another; null for a single way. */
     public @Nullable String meanwhile(NextStep next) {
         return around.way(next) instanceof Way.Both(Way newTab, Way here) ? href(here) : null;
+    }
+
+    /** The target of a link that opens a new tab; null for one that does not. */
+    public @Nullable String tab(NextStep next) {
+        Way way = around.way(next);
+        return way instanceof Way.Both || way instanceof Way.NewTab ? "_blank" : null;
+    }
+
+    /** Whether what is sent opens a new tab and leaves this one as it is, for the script, which sees to it that all is filled in first. */
+    public @Nullable String tabAlone(NextStep next) {
+        return around.way(next) instanceof Way.NewTab ? "yes" : null;
     }
 
     /** The name under which a handed-out file is saved; null for any other way. */

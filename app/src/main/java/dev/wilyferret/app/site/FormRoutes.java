@@ -320,6 +320,7 @@ class FormRoutes {
             case Way.Away(String path) -> path;
             case Way.Thanks() -> page.path() + "?thanks=" + from + "#f-" + from;
             case Way.Both(Way newTab, Way here) -> onward(newTab, page, from);
+            case Way.NewTab(Way opened) -> onward(opened, page, from);
         };
     }
 

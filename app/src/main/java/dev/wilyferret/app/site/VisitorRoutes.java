@@ -9,7 +9,6 @@ import dev.wilyferret.app.live.SiteSnapshot.LivePage;
 import dev.wilyferret.app.live.SiteSnapshot.Target;
 import dev.wilyferret.app.live.SnapshotKeeper;
 import dev.wilyferret.core.address.Tagging;
-import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.EventId;
 import dev.wilyferret.core.id.OfferId;
@@ -104,7 +103,7 @@ class VisitorRoutes {
                 answers.sendTo(response, more.isEmpty() ? tagged : tagged + (tagged.contains("?") ? "&" : "?") + more);
             }
             case Target.ToOffer(var out) ->
-                answers.sendTo(response, out.expand(ShortId.of(click.id()), Optional.of(link.tags())));
+                answers.sendTo(response, out.expand(ShortId.of(click.id()), Optional.of(link.by())));
             case Target.ToElsewhere(var elsewhere) ->
                 answers.sendTo(
                         response,
@@ -196,8 +195,9 @@ class VisitorRoutes {
                 page,
                 (id, click, visitor) ->
                         new SiteEvent.WentOn(id, page.workspace(), page.promotion(), click, visitor, page.id(), offer));
-        Optional<Tags> tags = current.link().map(snapshot.linksById()::get).map(LiveLink::tags);
-        answers.sendTo(response, way.get().expand(ShortId.of(current.click()), tags));
+        Optional<AffiliateLink.By> by =
+                current.link().map(snapshot.linksById()::get).map(LiveLink::by);
+        answers.sendTo(response, way.get().expand(ShortId.of(current.click()), by));
     }
 
     /** {@code /file/{page}/{name}}: hands out a file, and counts that where it is one of the page's. */

@@ -19,6 +19,7 @@ import dev.wilyferret.core.design.ReadyTrail;
 import dev.wilyferret.core.design.StartingDesign;
 import dev.wilyferret.core.figures.Behind;
 import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import dev.wilyferret.core.trail.SmallDrawing;
@@ -189,7 +190,11 @@ class PromotionController {
                 .orElseGet(() -> new Tags("plumage", "paid-social", "spring-balcony", "", ""));
         model.addAttribute("promotion", opened);
         model.addAttribute("offer", offer);
-        model.addAttribute("sent", offer.details().link().expand("06c2w0g7m4e8t5n1k9qzr3hv2d", Optional.of(tags)));
+        model.addAttribute(
+                "sent",
+                offer.details()
+                        .link()
+                        .expand("06c2w0g7m4e8t5n1k9qzr3hv2d", Optional.of(new AffiliateLink.By(tags, "x7Kq2Pm"))));
         model.addAttribute("postback", site.of(offer.network().postbackPath()));
         return "trails/offer";
     }

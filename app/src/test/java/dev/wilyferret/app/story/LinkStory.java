@@ -2,21 +2,33 @@ package dev.wilyferret.app.story;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
 
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
 import com.microsoft.playwright.options.SelectOption;
 import dev.wilyferret.app.kit.BrowserTest;
 import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.shelf.Shelf;
+import dev.wilyferret.core.page.Block;
+import dev.wilyferret.core.page.NextStep;
+import dev.wilyferret.core.page.Placed;
+import java.io.ByteArrayInputStream;
 import java.nio.charset.StandardCharsets;
+import java.util.Base64;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
 
 /** Links are made on their bench, one by one and many at once, and followed. */
 class LinkStory extends BrowserTest {
+
+    @Autowired
+    private Shelf shelf;
 
     private Scenario.Trail trail;
     private String bench;
@@ -82,6 +94,67 @@ class LinkStory extends BrowserTest {
         button(page, "Find").click();
         assertThat(page.locator("table.links tbody tr")).hasCount(1);
         inOrder(page);
+    }
+
+    /** A few coloured frames, filmed by the browser itself. */
+    private byte[] film(Page page) {
+        page.navigate(bench);
+        String film = String.valueOf(page.evaluate("""
+                () => new Promise(done => {
+                  const canvas = document.createElement('canvas');
+                  canvas.width = canvas.height = 64;
+                  const brush = canvas.getContext('2d');
+                  const frames = setInterval(() => {
+                    brush.fillStyle = 'hsl(' + performance.now() % 360 + ' 80% 50%)';
+                    brush.fillRect(0, 0, 64, 64);
+                  }, 30);
+                  const camera = new MediaRecorder(canvas.captureStream(), { mimeType: 'video/webm;codecs=vp8' });
+                  camera.ondataavailable = event => {
+                    clearInterval(frames);
+                    const reader = new FileReader();
+                    reader.onload = () => done(reader.result.split(',')[1]);
+                    reader.readAsDataURL(event.data);
+                  };
+                  camera.start();
+                  setTimeout(() => camera.stop(), 1500);
+                })"""));
+        return Base64.getDecoder().decode(film);
+    }
+
+    @Test
+    void aNewTabOpensBesideAVideoThatPlaysOn() {
+        Page page = signedIn();
+        String film = shelf.put(trail.workspace(), "film.webm", new ByteArrayInputStream(film(page)))
+                .name();
+        scenario.write(
+                trail.bridge(),
+                Scenario.content(
+                        Placed.of("h", new Block.Headline("Watch this")),
+                        Placed.of("v", new Block.Video(film, "", "", "Mushrooms growing", false, true, false)),
+                        Placed.of("b", new Block.Button("Read on", new NextStep.ToOffer())),
+                        Placed.of("d", new Block.Disclosure("I earn a commission."))));
+        page.navigate(bench.replace("/links", "/pages/" + trail.bridge().id()));
+        page.locator("#line-b select.next-step").selectOption(new SelectOption().setLabel("a new tab …"));
+        page.locator("#line-b")
+                .getByLabel("In a new tab")
+                .selectOption(new SelectOption().setLabel(trail.redirect().name()));
+        assertThat(page.locator("#line-b").getByLabel("In this tab")).hasValue("");
+        assertThat(page.frameLocator("iframe[data-screen=PHONE]").locator("a.button[target=_blank]"))
+                .isVisible();
+        button(page, "Publish").click();
+        assertThat(page.getByRole(AriaRole.STATUS).first()).containsText("Published");
+        await().until(() -> guest().get(trail.bridgePath()).body().contains("target=\"_blank\""));
+        try (BrowserContext stranger = stranger(true)) {
+            Page visitor = stranger.newPage();
+            visitor.navigate(installation.siteAddress() + trail.bridgePath());
+            Locator video = visitor.locator("video");
+            video.evaluate("video => { video.loop = video.muted = true; return video.play(); }");
+            Page opened =
+                    stranger.waitForPage(() -> visitor.getByText("Read on").click());
+            opened.waitForURL(Pattern.compile(".*" + trail.redirectPath() + ".*|.*lanternfish.*|chrome-error.*"));
+            assertThat(video.evaluate("video => video.paused")).isEqualTo(false);
+            assertThat(visitor.url()).endsWith(trail.bridgePath());
+        }
     }
 
     @Test

@@ -10,6 +10,7 @@ import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.offers.Offers;
 import java.util.Optional;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.springframework.beans.factory.annotation.Autowired;
@@ -56,5 +57,33 @@ class PastedLinkStory extends BrowserTest {
         assertThat(actions).isLessThanOrEqualTo(3);
         page.reload();
         assertThat(page.locator("#sent")).containsText("Each sale will name its click");
+    }
+
+    @Test
+    void theSecondOfferOfANetworkTakesAPasteAndAName() {
+        scenario.offer(stage);
+        Page page = signedIn();
+        page.navigate(installation.consoleAddress() + "/offers");
+        page.locator("table.list").getByText("Lanternfish").click();
+        assertThat(page.locator("main")).containsText("the click id");
+        page.getByLabel("Characters of a sub ID").fill("20");
+        page.getByLabel("Signs of a sub ID").selectOption("LETTERS_AND_DIGITS");
+        inOrder(page);
+        button(page, "Keep").click();
+        assertThat(page.getByRole(AriaRole.STATUS)).containsText("Kept. Sub IDs are sent so from now on.");
+        page.navigate(installation.consoleAddress() + "/offers/new");
+        page.getByLabel("Affiliate link").fill("https://lanternfish.test/buy/second-thing?aff=YOUR_ID&sub1=&sub2=");
+        assertThat(page.locator("#link")).containsText("Filled as in your other offers of Lanternfish Partners.");
+        assertThat(page.locator("#sent")).containsText("aff=growbench&sub1=06c2w0g7m4e8t5n1k9qzr3hv2d&sub2=plumage");
+        assertThat(page.locator("#sent"))
+                .containsText("The click id in sub1 would not come back whole, and no sale could be led back");
+        inOrder(page);
+        field(page, "Name").fill("Second thing");
+        button(page, "Keep the offer").click();
+        Offer second = offers.of(stage.id()).stream()
+                .filter(offer -> offer.name().equals("Second thing"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(second.network().name()).isEqualTo("Lanternfish Partners");
     }
 }

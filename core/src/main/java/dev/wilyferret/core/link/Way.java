@@ -20,6 +20,9 @@ public sealed interface Way {
     /** Two at once, neither of them two again. */
     record Both(Way newTab, Way here) implements Way {}
 
+    /** In a new tab; neither two nor a new tab again. */
+    record NewTab(Way way) implements Way {}
+
     /** What there is around the page a step stands on. */
     interface Places {
 
@@ -47,6 +50,7 @@ public sealed interface Way {
                 places.file(file) ? new Away(SiteRoute.FILE.path(from, file)) : new Here("");
             case NextStep.TwoAtOnce(NextStep newTab, NextStep here) ->
                 new Both(of(newTab, from, places), of(here, from, places));
+            case NextStep.InNewTab(NextStep way) -> new NewTab(of(way, from, places));
         };
     }
 }

@@ -123,6 +123,10 @@ public record PastedLink(UriTemplate template, List<Part> parts, Map<String, Sub
 
     /** What the network may be called for now. */
     public String host() {
+        return hostOf(template);
+    }
+
+    static String hostOf(UriTemplate template) {
         String origin = WebAddress.readable(template.address(Map.of()));
         String host = PATH_END.matcher(origin).replaceFirst("").replaceFirst("^https?://(www\\.)?", "");
         return host.replaceFirst("[/:].*", "");

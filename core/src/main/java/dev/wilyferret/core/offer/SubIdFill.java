@@ -19,6 +19,9 @@ public sealed interface SubIdFill {
     /** One of the tags of the link the visitor came by. */
     record FromTag(Tag tag) implements SubIdFill {}
 
+    /** The short code of the link the visitor came by. */
+    record LinkCode() implements SubIdFill {}
+
     /** Nothing: the variable is left out of the address. */
     record Nothing() implements SubIdFill {}
 

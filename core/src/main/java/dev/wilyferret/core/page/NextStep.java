@@ -56,6 +56,15 @@ public sealed interface NextStep {
         }
     }
 
+    /** In a new tab, while this one stays as it is: who watches a video is not interrupted. */
+    record InNewTab(NextStep way) implements NextStep {
+        public InNewTab {
+            if (!way.leaves()) {
+                throw new Refusal("A new tab needs a way that leaves the page: choose a page or an offer for it.");
+            }
+        }
+    }
+
     /** Where it leads, in words, as far as the page itself knows; empty if that is not chosen. */
     default String said() {
         return switch (this) {
@@ -71,6 +80,7 @@ public sealed interface NextStep {
             case HandOut(String file) -> "hands out " + file;
             case TwoAtOnce(NextStep newTab, NextStep here) ->
                 "in a new tab " + newTab.said() + ", in this one " + here.said();
+            case InNewTab(NextStep way) -> "in a new tab " + way.said();
         };
     }
 
@@ -80,7 +90,7 @@ public sealed interface NextStep {
             case ShowThanks() -> "Thanks shown";
             case HandOut(String file) -> "File handed out";
             case NotChosen _, ToPage _, ToPageToMake _, ToOffer _, ToAnotherOffer _ -> "";
-            case OpenPopUp _, ClosePopUp _, JumpTo _, TwoAtOnce _ -> "";
+            case OpenPopUp _, ClosePopUp _, JumpTo _, TwoAtOnce _, InNewTab _ -> "";
         };
     }
 
@@ -98,15 +108,21 @@ public sealed interface NextStep {
         return this instanceof ToOffer || this instanceof ToAnotherOffer;
     }
 
-    /** The single ways: both of two at once, else itself. */
+    /** The single ways: both of two at once, the one in a new tab, else itself. */
     default List<NextStep> each() {
-        return this instanceof TwoAtOnce(NextStep newTab, NextStep here) ? List.of(newTab, here) : List.of(this);
+        return switch (this) {
+            case TwoAtOnce(NextStep newTab, NextStep here) -> List.of(newTab, here);
+            case InNewTab(NextStep way) -> List.of(way);
+            default -> List.of(this);
+        };
     }
 
     /** The same with each single way changed. */
     default NextStep leading(UnaryOperator<NextStep> change) {
-        return this instanceof TwoAtOnce(NextStep newTab, NextStep here)
-                ? new TwoAtOnce(change.apply(newTab), change.apply(here))
-                : change.apply(this);
+        return switch (this) {
+            case TwoAtOnce(NextStep newTab, NextStep here) -> new TwoAtOnce(change.apply(newTab), change.apply(here));
+            case InNewTab(NextStep way) -> new InNewTab(change.apply(way));
+            default -> change.apply(this);
+        };
     }
 }

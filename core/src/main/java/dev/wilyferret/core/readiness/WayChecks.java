@@ -52,6 +52,7 @@ final class WayChecks {
                 case NextStep.ShowThanks thanks -> {}
                 case NextStep.ClosePopUp close -> {}
                 case NextStep.TwoAtOnce two -> {}
+                case NextStep.InNewTab tab -> {}
             }
         }
     }

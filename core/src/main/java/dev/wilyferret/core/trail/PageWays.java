@@ -105,7 +105,7 @@ public record PageWays(OfferId own, Function<ListId, Optional<FormList>> lists) 
             case NextStep.HandOut out -> Optional.of(new Target.HandOut());
             case NextStep.ShowThanks() -> Optional.of(new Target.Thanks());
             case NextStep.NotChosen _, NextStep.OpenPopUp _, NextStep.ClosePopUp _ -> Optional.empty();
-            case NextStep.JumpTo _, NextStep.TwoAtOnce _ -> Optional.empty();
+            case NextStep.JumpTo _, NextStep.TwoAtOnce _, NextStep.InNewTab _ -> Optional.empty();
         };
     }
 }

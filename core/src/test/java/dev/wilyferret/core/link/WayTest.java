@@ -45,6 +45,8 @@ class WayTest {
         assertThat(of(new NextStep.ShowThanks())).isEqualTo(new Way.Thanks());
         assertThat(of(new NextStep.TwoAtOnce(new NextStep.ToOffer(), new NextStep.ToPage(OTHER))))
                 .isEqualTo(new Way.Both(new Way.Away(SiteRoute.OUT.path(FROM)), new Way.Away("/cellar/on")));
+        assertThat(of(new NextStep.InNewTab(new NextStep.ToOffer())))
+                .isEqualTo(new Way.NewTab(new Way.Away(SiteRoute.OUT.path(FROM))));
     }
 
     @Test

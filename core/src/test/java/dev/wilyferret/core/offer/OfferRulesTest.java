@@ -27,7 +27,7 @@ class OfferRulesTest {
                         new SubIdFill.ClickId(),
                         "sub2",
                         new SubIdFill.FromTag(SubIdFill.Tag.SOURCE)));
-        assertThat(link.expand("01jd0click", Optional.of(TAGS)))
+        assertThat(link.expand("01jd0click", Optional.of(new AffiliateLink.By(TAGS, "x7Kq2Pm"))))
                 .isEqualTo("https://lanternfish.example/buy/cellar-crop?aff=growbench&sub1=01jd0click&sub2=plumage");
         assertThat(link.carriesClickId()).isTrue();
     }

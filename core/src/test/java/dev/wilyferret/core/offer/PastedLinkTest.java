@@ -18,7 +18,8 @@ class PastedLinkTest {
     private static final Tags TAGS = new Tags("plumage", "cpc", "spring", "", "");
 
     private static String sent(PastedLink link) {
-        return new AffiliateLink(link.template(), link.proposed()).expand("CLICK", Optional.of(TAGS));
+        return new AffiliateLink(link.template(), link.proposed())
+                .expand("CLICK", Optional.of(new AffiliateLink.By(TAGS, "x7Kq2Pm")));
     }
 
     /** As the visitor would be sent, if the proposal is taken as it is. */

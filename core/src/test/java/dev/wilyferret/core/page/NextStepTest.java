@@ -31,6 +31,8 @@ class NextStepTest {
                 arguments(PAGE, false),
                 arguments(new NextStep.TwoAtOnce(PAGE, OFFER), true),
                 arguments(new NextStep.TwoAtOnce(PAGE, PAGE), false),
+                arguments(new NextStep.InNewTab(OFFER), true),
+                arguments(new NextStep.InNewTab(PAGE), false),
                 arguments(new NextStep.HandOut("a.pdf"), false),
                 arguments(new NextStep.JumpTo(new BlockId("a")), false),
                 arguments(new NextStep.ClosePopUp(), false));
@@ -55,6 +57,7 @@ class NextStepTest {
                 new NextStep.TwoAtOnce(PAGE, OFFER))) {
             assertThatThrownBy(() -> new NextStep.TwoAtOnce(PAGE, wrong)).isInstanceOf(Refusal.class);
             assertThatThrownBy(() -> new NextStep.TwoAtOnce(wrong, OFFER)).isInstanceOf(Refusal.class);
+            assertThatThrownBy(() -> new NextStep.InNewTab(wrong)).isInstanceOf(Refusal.class);
         }
     }
 
@@ -63,6 +66,11 @@ class NextStepTest {
         NextStep two = new NextStep.TwoAtOnce(OFFER, PAGE);
         assertThat(two.leading(next -> next.equals(OFFER) ? OTHER : next))
                 .isEqualTo(new NextStep.TwoAtOnce(OTHER, PAGE));
+        NextStep tab = new NextStep.InNewTab(OFFER);
+        assertThat(tab.each()).containsExactly(OFFER);
+        assertThat(tab.leading(next -> OTHER)).isEqualTo(new NextStep.InNewTab(OTHER));
+        assertThat(tab.said()).isEqualTo("in a new tab to the offer");
+        assertThat(tab.leaves()).as("so that it stands in no other").isFalse();
         Block form = new Block.Form(List.of(), "Send", "", "", two);
         assertThat(form.leading(next -> PAGE).nextSteps()).containsExactly(new NextStep.TwoAtOnce(PAGE, PAGE));
     }
@@ -83,7 +91,7 @@ class NextStepTest {
                 "Hello",
                 "",
                 new RichText("[a](https://a.example/1) and [b](https://a.example/1)\n\n[c](https://b.example)"));
-        assertThat(mail.destinations()).containsExactly("https://a.example/1", "https://b.example");
+        assertThat(mail.destinations()).containsExactly("https://a.example/1", "https://b.example/");
         assertThatThrownBy(() -> new MailText("x".repeat(151), "", new RichText("")))
                 .isInstanceOf(Refusal.class);
         assertThatThrownBy(() -> new MailText("a\nBcc: b", "", new RichText("")))
