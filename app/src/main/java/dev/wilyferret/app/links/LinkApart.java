@@ -96,12 +96,13 @@ record LinkApart(
                             "What the source fills in is kept with the click; the offer gets what its own sub IDs carry.");
                 }
                 AffiliateLink link = offer.details().link();
-                Optional<AffiliateLink.By> by = Optional.of(new AffiliateLink.By(tags, SAMPLE_CODE));
-                link.cut(SAMPLE_CLICK, by)
+                AffiliateLink.Leaving visitor =
+                        new AffiliateLink.Leaving(SAMPLE_CLICK, Optional.of(tags), SAMPLE_CODE, "");
+                link.cut(visitor)
                         .forEach((place, cut) -> warnings.add("%s takes %s in a sub ID: in %s, “%s” is sent as “%s”."
                                 .formatted(
                                         offer.network().name(), link.limit().words(), place, cut.value(), cut.sent())));
-                yield link.expand(SAMPLE_CLICK, by);
+                yield link.expand(visitor);
             }
             case Destination.ToElsewhere(var id) -> {
                 var elsewhere = choices.places().stream()

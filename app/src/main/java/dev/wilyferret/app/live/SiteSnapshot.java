@@ -147,9 +147,8 @@ public record SiteSnapshot(
             Set<String> passed,
             Optional<Ending> ending) {
 
-        /** As an offer's affiliate link may name it. */
-        public AffiliateLink.By by() {
-            return new AffiliateLink.By(tags, path.substring(path.lastIndexOf('/') + 1));
+        public String code() {
+            return path.substring(path.lastIndexOf('/') + 1);
         }
     }
 
@@ -204,6 +203,10 @@ public record SiteSnapshot(
         /** The affiliate link of the promotion's offer, or of another one it leads to; empty if it leads to no such offer. */
         public Optional<AffiliateLink> out(Optional<OfferId> offer) {
             return offer.map(id -> Optional.ofNullable(otherOffers.get(id))).orElse(Optional.of(out));
+        }
+
+        public String slug() {
+            return path.substring(path.lastIndexOf('/') + 1);
         }
 
         /** Whether something on it hands out the file of this name. */

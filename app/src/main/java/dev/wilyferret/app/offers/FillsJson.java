@@ -32,6 +32,7 @@ final class FillsJson {
             case SubIdFill.ClickId() -> "CLICK_ID";
             case SubIdFill.FromTag(SubIdFill.Tag tag) -> tag.name();
             case SubIdFill.LinkCode() -> "LINK";
+            case SubIdFill.FromPage() -> "PAGE";
             case SubIdFill.Nothing() -> "NOTHING";
         };
     }
@@ -40,6 +41,7 @@ final class FillsJson {
         return switch (code) {
             case "CLICK_ID" -> new SubIdFill.ClickId();
             case "LINK" -> new SubIdFill.LinkCode();
+            case "PAGE" -> new SubIdFill.FromPage();
             case "NOTHING" -> new SubIdFill.Nothing();
             default ->
                 code.startsWith("=")

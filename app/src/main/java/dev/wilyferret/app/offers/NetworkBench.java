@@ -124,6 +124,7 @@ class NetworkBench {
             case SubIdFill.Fixed(String text) -> "always “" + text + "”";
             case SubIdFill.FromTag(SubIdFill.Tag tag) -> tag.name().toLowerCase(Locale.ROOT) + " tag";
             case SubIdFill.LinkCode() -> "short code of the link";
+            case SubIdFill.FromPage() -> "name of the page they leave";
             case SubIdFill.Nothing() -> "nothing";
         };
     }

@@ -152,7 +152,7 @@ final class OfferForm {
         }
         boolean known = java.util.stream.Stream.of(SubIdFill.Tag.values())
                 .anyMatch(tag -> tag.name().equals(choice));
-        return known || choice.equals("CLICK_ID") || choice.equals("LINK")
+        return known || List.of("CLICK_ID", "LINK", "PAGE").contains(choice)
                 ? FillsJson.fill(choice)
                 : new SubIdFill.Nothing();
     }
@@ -178,8 +178,8 @@ final class OfferForm {
 
     static Sample sample(PastedLink pasted, AffiliateLink link) {
         Tags tags = new Tags("plumage", "paid-social", "spring-balcony", "", "video-1");
-        Optional<AffiliateLink.By> by = Optional.of(new AffiliateLink.By(tags, "x7Kq2Pm"));
-        String sent = link.expand(SAMPLE_CLICK, by);
+        AffiliateLink.Leaving visitor = new AffiliateLink.Leaving(SAMPLE_CLICK, Optional.of(tags), "x7Kq2Pm", "start");
+        String sent = link.expand(visitor);
         boolean lacksPartnerId = pasted.parts().stream()
                 .anyMatch(part -> part.kind() == PastedLink.Kind.PARTNER_ID
                         && link.fills().get(part.place()) instanceof SubIdFill.Nothing);
@@ -187,7 +187,7 @@ final class OfferForm {
                 sent,
                 link.carriesClickId(),
                 lacksPartnerId,
-                link.cut(SAMPLE_CLICK, by),
+                link.cut(visitor),
                 link.limit().words());
     }
 }

@@ -103,7 +103,7 @@ class VisitorRoutes {
                 answers.sendTo(response, more.isEmpty() ? tagged : tagged + (tagged.contains("?") ? "&" : "?") + more);
             }
             case Target.ToOffer(var out) ->
-                answers.sendTo(response, out.expand(ShortId.of(click.id()), Optional.of(link.by())));
+                answers.sendTo(response, out.expand(leaving(click.id(), Optional.of(link), "")));
             case Target.ToElsewhere(var elsewhere) ->
                 answers.sendTo(
                         response,
@@ -195,9 +195,16 @@ class VisitorRoutes {
                 page,
                 (id, click, visitor) ->
                         new SiteEvent.WentOn(id, page.workspace(), page.promotion(), click, visitor, page.id(), offer));
-        Optional<AffiliateLink.By> by =
-                current.link().map(snapshot.linksById()::get).map(LiveLink::by);
-        answers.sendTo(response, way.get().expand(ShortId.of(current.click()), by));
+        Optional<LiveLink> link = current.link().map(snapshot.linksById()::get);
+        answers.sendTo(response, way.get().expand(leaving(current.click(), link, page.slug())));
+    }
+
+    private static AffiliateLink.Leaving leaving(ClickId click, Optional<LiveLink> link, String page) {
+        return new AffiliateLink.Leaving(
+                ShortId.of(click),
+                link.map(LiveLink::tags),
+                link.map(LiveLink::code).orElse(""),
+                page);
     }
 
     /** {@code /file/{page}/{name}}: hands out a file, and counts that where it is one of the page's. */

@@ -194,7 +194,8 @@ class PromotionController {
                 "sent",
                 offer.details()
                         .link()
-                        .expand("06c2w0g7m4e8t5n1k9qzr3hv2d", Optional.of(new AffiliateLink.By(tags, "x7Kq2Pm"))));
+                        .expand(new AffiliateLink.Leaving(
+                                "06c2w0g7m4e8t5n1k9qzr3hv2d", Optional.of(tags), "x7Kq2Pm", "start")));
         model.addAttribute("postback", site.of(offer.network().postbackPath()));
         return "trails/offer";
     }

@@ -3,6 +3,7 @@ package dev.wilyferret.app.links;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
+import dev.wilyferret.app.clicks.ClickBook;
 import dev.wilyferret.app.elsewhere.Places;
 import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
@@ -33,6 +34,9 @@ class LinkBenchTest extends AppTest {
 
     @Autowired
     private Links links;
+
+    @Autowired
+    private ClickBook book;
 
     @Autowired
     private Sources sources;
@@ -138,6 +142,9 @@ class LinkBenchTest extends AppTest {
                 .as("and sees what people see")
                 .startsWith("https://lanternfish.test/buy/");
         followed();
+        assertThat(book.billed(trail.workspace(), trail.promotion().id(), link.id()))
+                .as("what is counted on from after a start")
+                .isEqualTo(4);
         assertThat(owner.get(bench).body()).contains("4 of 3 clicks", ">ended<");
         owner.sendTo(
                 bench,

@@ -8,7 +8,7 @@ import com.microsoft.playwright.options.AriaRole;
 import dev.wilyferret.app.kit.BrowserTest;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.offers.Offers;
-import java.util.Optional;
+import dev.wilyferret.core.offer.AffiliateLink;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -52,7 +52,8 @@ class PastedLinkStory extends BrowserTest {
         button(page, "Note the first offer").click();
         assertThat(page.getByRole(AriaRole.STATUS)).containsText("The offer is kept");
         Offer kept = offers.of(stage.id()).getFirst();
-        assertThat(kept.details().link().expand("CLICK", Optional.empty())).isEqualTo(sent);
+        assertThat(kept.details().link().expand(new AffiliateLink.Leaving("CLICK")))
+                .isEqualTo(sent);
         assertThat(kept.network().name()).isEqualTo("shop.example");
         assertThat(actions).isLessThanOrEqualTo(3);
         page.reload();

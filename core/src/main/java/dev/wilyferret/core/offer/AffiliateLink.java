@@ -34,47 +34,59 @@ public record AffiliateLink(UriTemplate template, Map<String, SubIdFill> fills, 
     }
 
     /**
-     * The address a visitor is sent to. What does not fit a sub ID is cut to what fits, but for the click id: a part of it leads
-     * nowhere.
+     * A visitor on their way to the offer.
      *
      * @param clickId the id of their click, as text
-     * @param by the link they came by, if by one
+     * @param tags of the link they came by, if by one
+     * @param code the short code of that link; empty if by none
+     * @param page the slug of the page they leave; empty if they come straight from a link
      */
-    public String expand(String clickId, Optional<By> by) {
+    public record Leaving(String clickId, Optional<Tags> tags, String code, String page) {
+
+        public Leaving(String clickId) {
+            this(clickId, Optional.empty(), "", "");
+        }
+    }
+
+    /**
+     * The address a visitor is sent to. What does not fit a sub ID is cut to what fits, but for the click id: a part of it leads
+     * nowhere.
+     */
+    public String expand(Leaving visitor) {
         Map<String, String> values = new HashMap<>();
         fills.forEach((name, fill) -> {
-            String value = switch (fill) {
-                case SubIdFill.ClickId() -> clickId;
-                case SubIdFill.Fixed(String text) -> text;
-                case SubIdFill.FromTag _, SubIdFill.LinkCode _, SubIdFill.Nothing _ -> limit.fitted(value(fill, by));
-            };
+            String value = value(fill, visitor);
             if (!value.isEmpty()) {
-                values.put(name, value);
+                values.put(name, mayBeCut(fill) ? limit.fitted(value) : value);
             }
         });
+        values.values().removeIf(String::isEmpty);
         return template.address(values);
     }
 
-    /** The link a visitor came by. */
-    public record By(Tags tags, String code) {}
+    private static boolean mayBeCut(SubIdFill fill) {
+        return !(fill instanceof SubIdFill.ClickId || fill instanceof SubIdFill.Fixed);
+    }
 
-    private static String value(SubIdFill fill, Optional<By> by) {
+    private static String value(SubIdFill fill, Leaving visitor) {
         return switch (fill) {
+            case SubIdFill.ClickId() -> visitor.clickId;
             case SubIdFill.Fixed(String text) -> text;
             case SubIdFill.FromTag(SubIdFill.Tag tag) ->
-                by.map(link -> tag.of(link.tags)).orElse("");
-            case SubIdFill.LinkCode() -> by.map(By::code).orElse("");
-            case SubIdFill.ClickId _, SubIdFill.Nothing _ -> "";
+                visitor.tags.map(tag::of).orElse("");
+            case SubIdFill.LinkCode() -> visitor.code;
+            case SubIdFill.FromPage() -> visitor.page;
+            case SubIdFill.Nothing() -> "";
         };
     }
 
     /** What the network would not take whole, by the place: what it would be, and what is sent of it. */
-    public Map<String, Cut> cut(String clickId, Optional<By> by) {
+    public Map<String, Cut> cut(Leaving visitor) {
         Map<String, Cut> cut = new LinkedHashMap<>();
         fills.forEach((name, fill) -> {
-            String value = fill instanceof SubIdFill.ClickId ? clickId : value(fill, by);
+            String value = value(fill, visitor);
             if (!(fill instanceof SubIdFill.Fixed) && !limit.takes(value)) {
-                cut.put(name, new Cut(value, fill instanceof SubIdFill.ClickId ? value : limit.fitted(value)));
+                cut.put(name, new Cut(value, mayBeCut(fill) ? limit.fitted(value) : value));
             }
         });
         return cut;

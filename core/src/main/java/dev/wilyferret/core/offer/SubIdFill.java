@@ -22,6 +22,9 @@ public sealed interface SubIdFill {
     /** The short code of the link the visitor came by. */
     record LinkCode() implements SubIdFill {}
 
+    /** The slug of the page the visitor left. */
+    record FromPage() implements SubIdFill {}
+
     /** Nothing: the variable is left out of the address. */
     record Nothing() implements SubIdFill {}
 

@@ -82,17 +82,19 @@ class NetworkMemoryTest {
                         "sub2",
                         new SubIdFill.ClickId()),
                 new SlotLimit(6, Signs.LETTERS_AND_DIGITS));
-        Optional<AffiliateLink.By> by =
-                Optional.of(new AffiliateLink.By(new Tags("plumage", "cpc", "spring", "", ""), "spring-1"));
-        assertThat(narrow.expand("06c2w0g7", by))
+        AffiliateLink.Leaving visitor = new AffiliateLink.Leaving(
+                "06c2w0g7", Optional.of(new Tags("plumage", "cpc", "spring", "", "")), "spring-1", "start");
+        assertThat(narrow.expand(visitor))
                 .isEqualTo("https://www.lanternfish.example/buy/one?aff=grow-bench&sub1=spring&sub2=06c2w0g7");
-        assertThat(narrow.cut("06c2w0g7", by))
+        assertThat(narrow.cut(visitor))
                 .isEqualTo(Map.of(
                         "sub1",
                         new AffiliateLink.Cut("spring-1", "spring"),
                         "sub2",
                         new AffiliateLink.Cut("06c2w0g7", "06c2w0g7")));
-        assertThat(FIRST.cut("06c2w0g7", by)).isEmpty();
+        assertThat(FIRST.cut(visitor)).isEmpty();
+        assertThat(new AffiliateLink(FIRST.template(), Map.of("sub1", new SubIdFill.FromPage())).expand(visitor))
+                .isEqualTo("https://www.lanternfish.example/buy/one?sub1=start");
         assertThat(narrow.limit().words()).isEqualTo("at most 6 characters, letters and digits only");
         assertThatThrownBy(() -> new SlotLimit(501, Signs.ANY)).hasMessageContaining("is no limit");
     }

@@ -27,7 +27,7 @@ class OfferRulesTest {
                         new SubIdFill.ClickId(),
                         "sub2",
                         new SubIdFill.FromTag(SubIdFill.Tag.SOURCE)));
-        assertThat(link.expand("01jd0click", Optional.of(new AffiliateLink.By(TAGS, "x7Kq2Pm"))))
+        assertThat(link.expand(new AffiliateLink.Leaving("01jd0click", Optional.of(TAGS), "x7Kq2Pm", "start")))
                 .isEqualTo("https://lanternfish.example/buy/cellar-crop?aff=growbench&sub1=01jd0click&sub2=plumage");
         assertThat(link.carriesClickId()).isTrue();
     }
@@ -35,7 +35,8 @@ class OfferRulesTest {
     @Test
     void leavesOutATagNobodyBrought() {
         AffiliateLink link = new AffiliateLink(TEMPLATE, Map.of("sub2", new SubIdFill.FromTag(SubIdFill.Tag.SOURCE)));
-        assertThat(link.expand("x", Optional.empty())).isEqualTo("https://lanternfish.example/buy/cellar-crop");
+        assertThat(link.expand(new AffiliateLink.Leaving("x")))
+                .isEqualTo("https://lanternfish.example/buy/cellar-crop");
         assertThat(link.carriesClickId()).isFalse();
     }
 

@@ -19,7 +19,7 @@ class PastedLinkTest {
 
     private static String sent(PastedLink link) {
         return new AffiliateLink(link.template(), link.proposed())
-                .expand("CLICK", Optional.of(new AffiliateLink.By(TAGS, "x7Kq2Pm")));
+                .expand(new AffiliateLink.Leaving("CLICK", Optional.of(TAGS), "x7Kq2Pm", "start"));
     }
 
     /** As the visitor would be sent, if the proposal is taken as it is. */
