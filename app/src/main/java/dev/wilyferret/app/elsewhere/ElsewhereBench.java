@@ -84,13 +84,7 @@ class ElsewhereBench {
             UriTemplate address = places.read(text);
             return new Elsewhere(name.orElse("unnamed"), address);
         });
-        boolean kept = form.clean()
-                && form.take("name", text -> {
-                            keep.accept(read.orElseThrow());
-                            return true;
-                        })
-                        .isPresent();
-        if (!kept) {
+        if (!form.keep("name", () -> keep.accept(read.orElseThrow()))) {
             return show(member, before, form, model);
         }
         after.addFlashAttribute("said", "Kept. Links can lead there now.");

@@ -61,6 +61,21 @@ public final class Intake {
         }
     }
 
+    /**
+     * Keeps what was read, if nothing was wrong with it.
+     *
+     * @param field where it is said if keeping it is refused
+     * @return whether it was kept
+     */
+    public boolean keep(String field, Runnable keeping) {
+        return clean()
+                && attempt(field, () -> {
+                            keeping.run();
+                            return true;
+                        })
+                        .isPresent();
+    }
+
     /** Adds a finding; the first one at a field stays. */
     public void refuse(String field, String message) {
         findings.putIfAbsent(field, message);

@@ -66,13 +66,8 @@ class NetworkBench {
         Intake form = Intake.of(typed);
         Optional<String> name = form.take("name", text -> PlainText.line("network's name", text, 120));
         Optional<SlotLimit> limit = form.take("most", text -> new SlotLimit(most(text), signs(form.value("signs"))));
-        boolean kept = form.clean()
-                && form.take("name", text -> {
-                            offers.describe(member.workspace(), id, name.orElseThrow(), limit.orElseThrow());
-                            return true;
-                        })
-                        .isPresent();
-        if (!kept) {
+        if (!form.keep(
+                "name", () -> offers.describe(member.workspace(), id, name.orElseThrow(), limit.orElseThrow()))) {
             return show(member, network, form, model);
         }
         offers.writesNumbers(

@@ -134,13 +134,7 @@ class SourceBench {
             RedirectAttributes after) {
         Optional<Source> read =
                 SourceForm.read(form, workspaces.get(member.workspace()).currency());
-        boolean kept = read.isPresent()
-                && form.take("tag", text -> {
-                            keep.accept(read.get());
-                            return true;
-                        })
-                        .isPresent();
-        if (!kept) {
+        if (!form.keep("tag", () -> keep.accept(read.orElseThrow()))) {
             return form(before, form, model);
         }
         after.addFlashAttribute("said", "Kept. Pick it on a link bench, and it fills the link.");

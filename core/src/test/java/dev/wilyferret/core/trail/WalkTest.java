@@ -45,20 +45,7 @@ class WalkTest {
         PageId redirect = new PageId(ids.next());
         PixelId pixel = new PixelId(ids.next());
         VisitorId visitor = new VisitorId(ids.next());
-        var click = new SiteEvent.Click(
-                new ClickId(ids.at(noon)),
-                workspace,
-                promotion,
-                Optional.empty(),
-                Arrival.of(
-                        visitor,
-                        Optional.empty(),
-                        Optional.empty(),
-                        Parameters.NONE,
-                        false,
-                        Arrival.Place.UNKNOWN,
-                        Headers.NONE),
-                new Verdict.Counted());
+        var click = click(new ClickId(ids.at(noon)), workspace, promotion, visitor);
         var view = new SiteEvent.PageView(
                 new EventId(ids.at(noon.plusMillis(300))), workspace, promotion, click.id(), visitor, bridge);
         var passed = new SiteEvent.PageView(
@@ -139,8 +126,15 @@ class WalkTest {
         WorkspaceId workspace = new WorkspaceId(new UUID(5, 1));
         PromotionId promotion = new PromotionId(new UUID(5, 2));
         VisitorId visitor = new VisitorId(new UUID(5, 3));
-        var click = new SiteEvent.Click(
-                new ClickId(ids.at(at)),
+        var click = click(new ClickId(ids.at(at)), workspace, promotion, visitor);
+        var view = new SiteEvent.PageView(
+                new EventId(ids.at(at.plusMillis(300))), workspace, promotion, click.id(), visitor, page);
+        return new Walk.Coming(click, List.of(view), Visit.People.NONE, sales);
+    }
+
+    private static SiteEvent.Click click(ClickId id, WorkspaceId workspace, PromotionId promotion, VisitorId visitor) {
+        return new SiteEvent.Click(
+                id,
                 workspace,
                 promotion,
                 Optional.empty(),
@@ -153,9 +147,6 @@ class WalkTest {
                         Arrival.Place.UNKNOWN,
                         Headers.NONE),
                 new Verdict.Counted());
-        var view = new SiteEvent.PageView(
-                new EventId(ids.at(at.plusMillis(300))), workspace, promotion, click.id(), visitor, page);
-        return new Walk.Coming(click, List.of(view), Visit.People.NONE, sales);
     }
 
     private static String said(Walk.Happening happening) {
