@@ -103,45 +103,67 @@ class EarlierFiguresTest {
     }
 
     /**
-     * Databases of the other two states that versions 10 to 12 were in go on, and keep what they have.
+     * Databases that met versions 10 to 12 in another wording or order go on, and keep what they have.
      *
      * @param executed of the versions up to 12, those that are still to come
      */
     @ParameterizedTest
-    @CsvSource({"step-6-second, 2", "step-6-third, 1"})
-    void everyStateThatTheseVersionsWereInIsKnown(String version, int executed) throws IOException, SQLException {
-        String database = "state_" + version.replace("-", "_");
+    @CsvSource({"step-6-second, 2", "step-6-third, 0", "step-7, 0"})
+    void everyStateThatDatabasesAreInIsKnown(String version, int executed) throws IOException, SQLException {
+        goesOn("state_" + version.replace("-", "_"), version, "", executed);
+    }
+
+    /** The program ended between its versions 11 and 12, when they stood the other way round. */
+    @Test
+    void halfOfTheOtherOrderIsDoneAgain() throws IOException, SQLException {
+        goesOn("state_half", "step-6-second", """
+                alter table page add column landing boolean not null default false;
+                create unique index one_landing on page (workspace_id, promotion_id) where landing;
+                insert into flyway_schema_history select 11, '11', 'landing', type, 'V11__landing.sql', -172962621, installed_by,
+                  installed_on, execution_time, success from flyway_schema_history where version = '10'
+                """, 2);
+    }
+
+    private static void goesOn(String database, String version, String happened, int executed)
+            throws IOException, SQLException {
         try (InputStream dump =
                 new GZIPInputStream(new ClassPathResource("earlier/" + version + ".sql.gz").getInputStream())) {
             TestDatabase.restore(database, dump);
         }
-        Flyway flyway = Flyway.configure()
-                .dataSource(TestDatabase.url(database), "ferret", TestDatabase.password())
-                .locations("classpath:db/migration")
-                .target("12")
-                .load();
         String clicks = "select count(*), count(*) filter (where tags like E'plumage\\npaid-social\\n%') from click";
+        String standings = "select count(*), count(distinct standing) from standing_click";
         try (Connection connection =
                         DriverManager.getConnection(TestDatabase.url(database), "ferret", TestDatabase.password());
                 Statement asked = connection.createStatement()) {
+            asked.execute(happened);
             String before = line(asked, clicks);
-            String standings = line(asked, "select count(*), count(distinct standing) from standing_click");
+            String stood = line(asked, standings);
             assertThat(before).as("clicks with tags").doesNotStartWith("0 ").doesNotEndWith(" 0");
-            assertThat(flyway.migrate().migrationsExecuted).isEqualTo(executed);
+            assertThat(flyway(database, "12").migrate().migrationsExecuted).isEqualTo(executed);
+            assertThat(flyway(database, "12").validateWithResult().validationSuccessful)
+                    .isTrue();
+            flyway(database, "latest").migrate();
             assertThat(line(asked, clicks)).isEqualTo(before);
-            assertThat(line(asked, "select count(*), count(distinct standing) from standing_click"))
-                    .isEqualTo(standings)
-                    .endsWith(" 4");
+            assertThat(line(asked, standings)).isEqualTo(stood).endsWith(" 4");
             assertThat(line(asked, "select count(*) > 0, bool_or(landing) from page"))
                     .isEqualTo("t t");
             assertThat(
                             line(
                                     asked,
                                     "select string_agg(script, ' ' order by version::int), '' from flyway_schema_history where version::int > 9"))
-                    .startsWith("V10__arrival.sql V11__landing.sql V12__arrival_lines.sql");
+                    .startsWith("V10__arrival.sql V11__arrival_lines.sql V12__landing.sql V13__");
         }
-        assertThat(flyway.validateWithResult().validationSuccessful).isTrue();
-        assertThat(flyway.migrate().migrationsExecuted).as("a second start").isZero();
+        assertThat(flyway(database, "latest").migrate().migrationsExecuted)
+                .as("a second start")
+                .isZero();
+    }
+
+    private static Flyway flyway(String database, String target) {
+        return Flyway.configure()
+                .dataSource(TestDatabase.url(database), "ferret", TestDatabase.password())
+                .locations("classpath:db/migration")
+                .target(target)
+                .load();
     }
 
     private static String line(Statement asked, String question) throws SQLException {
