@@ -12,6 +12,7 @@ import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.link.LinkCode;
+import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.text.NearDouble;
 import dev.wilyferret.core.text.Refusal;
 import java.io.IOException;
@@ -79,9 +80,8 @@ class LinkBench {
             @RequestParam(defaultValue = "1") int page,
             Model model) {
         Promotion opened = promotion(member, promotion);
-        show(opened, Optional.empty(), Intake.showing(Map.of()), model);
         model.addAttribute("list", lists.of(opened, new LinkList.Asked(words, source, standing), page));
-        return "links/bench";
+        return show(opened, Optional.empty(), Intake.showing(Map.of()), model);
     }
 
     @GetMapping("/{id}")
@@ -108,6 +108,7 @@ class LinkBench {
         Optional<LinkDetails> details = form(opened).read(form);
         Optional<LinkCode> code = form.take("code", links::freeCode);
         if (!form.clean()) {
+            model.addAttribute("list", lists.of(opened, LinkList.Asked.ANY, 1));
             return show(opened, Optional.empty(), form, model);
         }
         TrackingLink made = links.add(member.workspace(), promotion, code.orElseThrow(), details.orElseThrow());
@@ -146,7 +147,7 @@ class LinkBench {
         Promotion opened = promotion(member, promotion);
         Intake form = Intake.of(typed);
         Optional<TrackingLink> link = Id.parse(form.value("link"), LinkId::new).map(id -> link(opened, id));
-        showApart(opened, link, form, model);
+        showApart(lists.choices(opened), link, form, model);
         return "links/bench :: apart";
     }
 
@@ -202,39 +203,34 @@ class LinkBench {
     }
 
     private String show(Promotion promotion, Optional<TrackingLink> link, Intake form, Model model) {
-        model.addAttribute("promotion", promotion);
+        LinkChoices choices = lists.choices(promotion);
         model.addAttribute("link", link.orElse(null));
         model.addAttribute("form", form);
-        LinkChoices choices = lists.choices(promotion);
         model.addAttribute("choices", choices);
         model.addAttribute("usual", choices.usual().text());
-        Map<String, Set<String>> used = valuesUsed(promotion);
-        model.addAttribute("used", used);
-        showApart(promotion, link, form, model);
-        model.addAttribute("list", lists.of(promotion, new LinkList.Asked("", "", ""), 1));
+        showApart(choices, link, form, model);
         return "links/bench";
     }
 
-    private void showApart(Promotion promotion, Optional<TrackingLink> link, Intake typed, Model model) {
-        LinkChoices choices = lists.choices(promotion);
-        LinkForm form =
-                new LinkForm(choices, workspaces.get(promotion.workspace()).zone());
+    private void showApart(LinkChoices choices, Optional<TrackingLink> link, Intake typed, Model model) {
+        Promotion promotion = choices.promotion();
         Optional<String> path = link.map(TrackingLink::path)
-                .or(() -> chosenCode(typed.value("code")).map(code -> "/go/" + code));
-        // So that looking at a half-typed link leaves no messages in the form.
-        Intake copy = typed.copy();
-        model.addAttribute("promotion", promotion);
-        model.addAttribute(
-                "apart",
-                form.read(copy)
-                        .map(details -> LinkApart.of(choices, path, details, site::of))
-                        .orElse(null));
+                .or(() -> chosenCode(typed.value("code")).map(SiteRoute.GO::path));
         Map<String, Set<String>> used = valuesUsed(promotion);
         Map<String, String> near = new LinkedHashMap<>();
         USED.keySet()
                 .forEach(field -> NearDouble.of(typed.value(field).strip(), used.get(field))
                         .ifPresent(before -> near.put(field, before)));
+        model.addAttribute("promotion", promotion);
+        model.addAttribute("used", used);
         model.addAttribute("near", near);
+        // Of a copy, so that looking at a half-typed link leaves no messages in the form.
+        model.addAttribute(
+                "apart",
+                form(choices)
+                        .read(typed.copy())
+                        .map(details -> LinkApart.of(choices, path, details, site::of))
+                        .orElse(null));
     }
 
     private static Optional<String> chosenCode(String typed) {
@@ -267,8 +263,12 @@ class LinkBench {
     }
 
     private LinkForm form(Promotion promotion) {
+        return form(lists.choices(promotion));
+    }
+
+    private LinkForm form(LinkChoices choices) {
         return new LinkForm(
-                lists.choices(promotion), workspaces.get(promotion.workspace()).zone());
+                choices, workspaces.get(choices.promotion().workspace()).zone());
     }
 
     private static String home(PromotionId promotion) {

@@ -24,7 +24,7 @@ final class LinkForm {
     /** Fields of tags, needed ones first. */
     static final List<String> NEEDED = List.of("source", "medium", "campaign");
 
-    static final List<String> FREE = List.of("term", "content");
+    private static final List<String> FREE = List.of("term", "content");
 
     private static final int MOST_CLICKS = 1_000_000_000;
 
@@ -81,7 +81,7 @@ final class LinkForm {
     }
 
     /** Each tag by itself, so that every field gets its own message. */
-    Optional<Tags> tags(Intake form) {
+    private Optional<Tags> tags(Intake form) {
         Map<String, String> five = new LinkedHashMap<>();
         NEEDED.forEach(field -> form.take(field, text -> PlainText.line(field, value(field, text, form), 100))
                 .ifPresent(text -> five.put(field, text)));

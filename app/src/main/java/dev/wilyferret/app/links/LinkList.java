@@ -74,6 +74,12 @@ record LinkList(List<Listed> rows, Asked asked, int found, int page, int pages, 
      */
     record Asked(String words, String source, String standing) {
 
+        static final Asked ANY = new Asked("", "", "");
+
+        public boolean any() {
+            return equals(ANY);
+        }
+
         private boolean fits(Listed one) {
             boolean wanted = standing.isEmpty()
                     ? !one.link().archived()

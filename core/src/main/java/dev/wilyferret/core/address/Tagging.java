@@ -35,6 +35,9 @@ public final class Tagging {
                 wanted.put(name, Query.encode(value));
             }
         });
+        if (wanted.isEmpty()) {
+            return new Tagged(address, Map.of());
+        }
         int hash = address.indexOf('#');
         String before = hash < 0 ? address : address.substring(0, hash);
         int mark = before.indexOf('?');

@@ -6,8 +6,6 @@ import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.text.Refusal;
 import java.util.Optional;
-import java.util.UUID;
-import java.util.function.Function;
 
 /** Where a tracking link leads: always to something that is stored. */
 public sealed interface Destination {
@@ -34,16 +32,12 @@ public sealed interface Destination {
     static Destination read(String text) {
         String[] parts = text.split(" ", 2);
         Optional<Destination> read = switch (parts[0] + "/" + parts.length) {
-            case "page/2" -> id(parts[1], PageId::new).map(ToPage::new);
+            case "page/2" -> Id.parse(parts[1], PageId::new).map(ToPage::new);
             case "offer/1" -> Optional.of(new ToOffer(Optional.empty()));
-            case "offer/2" -> id(parts[1], OfferId::new).map(id -> new ToOffer(Optional.of(id)));
-            case "elsewhere/2" -> id(parts[1], ElsewhereId::new).map(ToElsewhere::new);
+            case "offer/2" -> Id.parse(parts[1], OfferId::new).map(id -> new ToOffer(Optional.of(id)));
+            case "elsewhere/2" -> Id.parse(parts[1], ElsewhereId::new).map(ToElsewhere::new);
             default -> Optional.empty();
         };
         return read.orElseThrow(() -> new Refusal("Choose where the link leads."));
-    }
-
-    private static <I extends Id> Optional<I> id(String text, Function<UUID, I> type) {
-        return Id.parse(text, type);
     }
 }
