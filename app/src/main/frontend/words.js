@@ -107,7 +107,7 @@
     settling.add(part.id);
     unsent.forEach(function (edit, id) {
       var field = document.getElementById(id);
-      if (field && part.contains(field)) saved.push({ field: field, reasons: reasons(field.closest('form')) });
+      if (field && part.contains(field)) saved.push({ field: field, from: field.selectionStart, to: field.selectionEnd, reasons: reasons(field.closest('form')) });
     });
     if (unsent.has(document.activeElement.id)) writing = document.activeElement.id;
   });
@@ -121,6 +121,8 @@
     }
     field.value = old.field.value;
     field.checked = old.field.checked;
+    // Where one writes, and what is chosen to be written over, stays.
+    if (typeof old.from === 'number') field.setSelectionRange(old.from, old.to);
     old.reasons.forEach(function (reason) {
       var place = document.getElementById(reason.id);
       if (place && !place.textContent) place.textContent = reason.textContent;
