@@ -70,7 +70,7 @@ class BehindProxyTest extends EarlierInstallation {
             stranger.connect(new InetSocketAddress("127.0.0.1", SITE));
             stranger.getOutputStream()
                     .write(
-                            "GET /balcony-calendar/calendar HTTP/1.1\r\nHost: a\r\nUser-Agent: x\r\nX-Http-Version: HTTP/3\r\nConnection: close\r\n\r\n"
+                            "GET /balcony-calendar/calendar HTTP/1.1\r\nHost: growbench.example\r\nUser-Agent: x\r\nX-Http-Version: HTTP/3\r\nConnection: close\r\n\r\n"
                                     .getBytes(StandardCharsets.US_ASCII));
             assertThat(new String(stranger.getInputStream().readAllBytes(), StandardCharsets.UTF_8))
                     .startsWith("HTTP/1.1 200");

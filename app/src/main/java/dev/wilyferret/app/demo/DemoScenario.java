@@ -2,6 +2,7 @@ package dev.wilyferret.app.demo;
 
 import dev.wilyferret.app.clicks.ClickLog;
 import dev.wilyferret.app.elsewhere.Places;
+import dev.wilyferret.app.hosts.Hosts;
 import dev.wilyferret.app.installation.Installation;
 import dev.wilyferret.app.links.LinkDetails;
 import dev.wilyferret.app.links.Links;
@@ -24,6 +25,7 @@ import dev.wilyferret.app.sources.Sources;
 import dev.wilyferret.app.storage.Partitions;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.address.UriTemplate;
 import dev.wilyferret.core.design.StartingDesign;
@@ -94,6 +96,7 @@ class DemoScenario implements ApplicationRunner {
     private final Links links;
     private final Sources sources;
     private final Places places;
+    private final Hosts hosts;
     private final Shelf shelf;
     private final Sales sales;
     private final DemoPeople demoPeople;
@@ -112,6 +115,7 @@ class DemoScenario implements ApplicationRunner {
             Links links,
             Sources sources,
             Places places,
+            Hosts hosts,
             Shelf shelf,
             Sales sales,
             DemoPeople demoPeople,
@@ -128,6 +132,7 @@ class DemoScenario implements ApplicationRunner {
         this.links = links;
         this.sources = sources;
         this.places = places;
+        this.hosts = hosts;
         this.shelf = shelf;
         this.sales = sales;
         this.demoPeople = demoPeople;
@@ -230,10 +235,29 @@ class DemoScenario implements ApplicationRunner {
                 calendar);
         come(visits);
         demoPeople.fill(balcony, visits.optedIn());
+        hosts(cellar, bridge);
         if (!figures.settle(own, COUNTED)) {
             LOG.info("Its figures are still being counted");
         }
         LOG.info("The demo scenario is in place");
+    }
+
+    /** One host that leads here, with a link on it, and one whose name leads nowhere yet. */
+    private void hosts(Promotion promotion, Page bridge) {
+        OwnHost atWork = new OwnHost("growbench.localhost");
+        for (OwnHost host : List.of(atWork, new OwnHost("go.growbench.example"))) {
+            hosts.add(promotion.workspace(), host);
+            hosts.look(promotion.workspace(), host);
+        }
+        if (hosts.choice(promotion.workspace()).own().contains(atWork)) {
+            Tags tags = new Tags("plumage", "paid-social", "autumn-harvest", "", "");
+            links.add(
+                    promotion.workspace(),
+                    promotion.id(),
+                    Optional.of(atWork),
+                    new LinkCode("autumn"),
+                    details(promotion, bridge, tags));
+        }
     }
 
     /** The places its links come from. */
@@ -393,17 +417,12 @@ class DemoScenario implements ApplicationRunner {
     }
 
     private TrackingLink link(Promotion promotion, Page bridge, String code, Tags tags) {
-        return links.add(
-                promotion.workspace(),
-                promotion.id(),
-                new LinkCode(code),
-                new LinkDetails(
-                        new Destination.ToPage(bridge.id()),
-                        tags,
-                        sourceOf(promotion, tags),
-                        "",
-                        "",
-                        Optional.empty()));
+        return links.add(promotion.workspace(), promotion.id(), new LinkCode(code), details(promotion, bridge, tags));
+    }
+
+    private LinkDetails details(Promotion promotion, Page bridge, Tags tags) {
+        return new LinkDetails(
+                new Destination.ToPage(bridge.id()), tags, sourceOf(promotion, tags), "", "", Optional.empty());
     }
 
     /** What all scenes have in common. */

@@ -1,5 +1,6 @@
 package dev.wilyferret.app.elsewhere;
 
+import dev.wilyferret.app.hosts.Hosts;
 import dev.wilyferret.app.installation.Installation;
 import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.storage.RowKey;
@@ -22,13 +23,15 @@ import org.springframework.transaction.annotation.Transactional;
 public class Places {
 
     private final ElsewhereStore places;
+    private final Hosts hosts;
     private final SiteAddress site;
     private final Installation installation;
     private final UuidV7 ids;
     private final Clock clock;
 
-    Places(ElsewhereStore places, SiteAddress site, Installation installation, UuidV7 ids, Clock clock) {
+    Places(ElsewhereStore places, Hosts hosts, SiteAddress site, Installation installation, UuidV7 ids, Clock clock) {
         this.places = places;
+        this.hosts = hosts;
         this.site = site;
         this.installation = installation;
         this.ids = ids;
@@ -56,7 +59,9 @@ public class Places {
     public UriTemplate read(String typed) {
         UriTemplate address = UriTemplate.parseWeb(typed);
         URI sent = URI.create(address.address(Map.of()));
-        if (same(sent, URI.create(site.origin())) || same(sent, installation.consoleAddress())) {
+        if (same(sent, URI.create(site.origin()))
+                || same(sent, installation.consoleAddress())
+                || hosts.answered(sent.getHost())) {
             throw new Refusal(
                     "This address is of this program itself. Choose the page in “Leads to” instead, so that visitors do not go in a circle.");
         }

@@ -19,7 +19,9 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param keepAddressesDays after how many days network addresses and headers of clicks are cut; 0 keeps them
  * @param cityTable a table of cities by network address in the MMDB format, for the city token; empty for none
  * @param outsideAllowed what the program may reach that is not on the public internet: {@code host:port} pairs, separated
- *     by commas; empty for nothing
+ *     by commas, {@code *.} for all names below one; empty for nothing
+ * @param hostCheckPort the port on which a host of somebody's own is asked whether it leads here; 80, since that is where
+ *     certificates are fetched by, unless there is no proxy
  * @param mail the mail server
  * @param demo the demo scenario
  */
@@ -36,6 +38,7 @@ public record Installation(
         int keepAddressesDays,
         String cityTable,
         String outsideAllowed,
+        int hostCheckPort,
         Mail mail,
         Demo demo) {
 

@@ -17,12 +17,14 @@ import org.apache.catalina.valves.ValveBase;
 import org.springframework.boot.tomcat.servlet.TomcatServletWebServerFactory;
 
 /**
- * What a server knows of itself and its visitors behind a proxy: scheme, host and port are those the operator set, whatever a
- * request says; a client's address is what the configured proxies say, and the connection's own otherwise.
+ * What a server knows of itself and its visitors behind a proxy: scheme and port are those the operator set, whatever a
+ * request says, and the host too unless the server answers on several; a client's address is what the configured proxies say,
+ * and the connection's own otherwise.
  */
 public final class Frontage {
 
     private static final String HTTP_VERSION = Frontage.class.getName() + ".httpVersion";
+    private static final String PEER = Frontage.class.getName() + ".peer";
 
     private Frontage() {}
 
@@ -33,28 +35,29 @@ public final class Frontage {
      * @param proxies network addresses whose word on the client's address is believed, separated by commas
      * @param anyPrivate whether every private address is believed too
      * @param versionHeader the header in which a believed proxy names the browser's HTTP version; empty for none
+     * @param manyHosts whether the host is what a request names
      */
     public static void set(
             TomcatServletWebServerFactory server,
             URI address,
             String proxies,
             boolean anyPrivate,
-            String versionHeader) {
+            String versionHeader,
+            boolean manyHosts) {
         server.setProtocol(GuardedProtocol.class.getName());
         // A thread that waits for a slow sender costs next to nothing.
         server.addConnectorCustomizers(
                 connector -> connector.getProtocolHandler().setExecutor(Executors.newVirtualThreadPerTaskExecutor()));
-        server.addEngineValves(
-                valves(address, proxies, anyPrivate, versionHeader).toArray(Valve[]::new));
+        server.addEngineValves(valves(new OwnAddress(address, manyHosts), proxies, anyPrivate, versionHeader)
+                .toArray(Valve[]::new));
     }
 
-    private static List<Valve> valves(URI address, String proxies, boolean anyPrivate, String versionHeader) {
+    private static List<Valve> valves(OwnAddress own, String proxies, boolean anyPrivate, String versionHeader) {
         String believed = Arrays.stream(proxies.split(","))
                 .map(String::strip)
                 .filter(one -> !one.isEmpty())
                 .map(Pattern::quote)
                 .collect(Collectors.joining("|"));
-        OwnAddress own = new OwnAddress(address);
         if (believed.isEmpty() && !anyPrivate) {
             return List.of(own);
         }
@@ -68,6 +71,11 @@ public final class Frontage {
         return versionHeader.isBlank()
                 ? List.of(clients, own)
                 : List.of(new ProxysWord(versionHeader.strip(), clients.getInternalProxies()), clients, own);
+    }
+
+    /** The network address the connection comes from, whoever it is for. */
+    public static String peer(HttpServletRequest request) {
+        return request.getAttribute(PEER) instanceof String peer ? peer : request.getRemoteAddr();
     }
 
     /** The HTTP version a browser spoke to the proxy with, as that says; empty where no believed proxy says it. */
@@ -103,9 +111,11 @@ public final class Frontage {
         private final String scheme;
         private final String host;
         private final int port;
+        private final boolean manyHosts;
 
-        OwnAddress(URI address) {
+        OwnAddress(URI address, boolean manyHosts) {
             super(true);
+            this.manyHosts = manyHosts;
             this.scheme = address.getScheme();
             this.secure = scheme.equals("https");
             this.host = address.getHost();
@@ -114,9 +124,12 @@ public final class Frontage {
 
         @Override
         public void invoke(Request request, Response response) throws IOException, ServletException {
+            request.setAttribute(PEER, request.getPeerAddr());
             request.setSecure(secure);
             request.getCoyoteRequest().scheme().setString(scheme);
-            request.getCoyoteRequest().serverName().setString(host);
+            if (!manyHosts) {
+                request.getCoyoteRequest().serverName().setString(host);
+            }
             request.getCoyoteRequest().setServerPort(port);
             getNext().invoke(request, response);
         }

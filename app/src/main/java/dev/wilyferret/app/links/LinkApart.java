@@ -1,9 +1,11 @@
 package dev.wilyferret.app.links;
 
+import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.sources.Profile;
 import dev.wilyferret.core.address.AddressParts;
+import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.address.Tagging;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.link.Destination;
@@ -15,7 +17,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 
 /**
@@ -44,15 +45,19 @@ record LinkApart(
     /** @param label what it is, and whose */
     record Labelled(String label, String name, String text) {}
 
-    /** @param whole makes a path of the site an address */
-    static LinkApart of(LinkChoices choices, Optional<String> path, LinkDetails details, UnaryOperator<String> whole) {
+    /**
+     * @param host the link stands on
+     * @param path it is followed at; empty while it has none
+     */
+    static LinkApart of(
+            LinkChoices choices, Optional<OwnHost> host, Optional<String> path, LinkDetails details, SiteAddress site) {
         Optional<Source> source = details.source().flatMap(choices::source).map(Profile::source);
-        String link = whole.apply(path.orElse("/go/…"));
+        String link = site.of(host, path.orElse("/go/…"));
         String handedOut = source.map(one -> one.handedOut(link)).orElse(link);
         Map<String, String> samples = new LinkedHashMap<>();
         source.ifPresent(one -> one.tokens().forEach(token -> samples.put(token.parameter(), token.sample())));
         List<String> warnings = new ArrayList<>();
-        String sent = sent(choices, details, samples, whole, warnings);
+        String sent = sent(choices, details, samples, site, warnings);
         if (sent.length() > LONG) {
             warnings.add("The address has %,d characters; some platforms and mail programs cut what is longer than %,d."
                     .formatted(sent.length(), LONG));
@@ -69,7 +74,7 @@ record LinkApart(
             LinkChoices choices,
             LinkDetails details,
             Map<String, String> samples,
-            UnaryOperator<String> whole,
+            SiteAddress site,
             List<String> warnings) {
         Tags tags = details.tags();
         return switch (details.to()) {
@@ -82,7 +87,8 @@ record LinkApart(
                     warnings.add("“%s” is not published yet: until it is, visitors get a plain “not found”."
                             .formatted(page.name()));
                 }
-                String address = whole.apply("/" + choices.promotion().slug() + "/" + page.slug());
+                String address =
+                        site.of(choices.promotion().host(), choices.promotion().path(page.slug()));
                 yield Tagging.of(tags.onto(address), samples).address();
             }
             case Destination.ToOffer(var other) -> {

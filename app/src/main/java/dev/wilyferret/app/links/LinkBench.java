@@ -7,6 +7,7 @@ import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.LinkId;
@@ -92,7 +93,10 @@ class LinkBench {
             Model model) {
         Promotion opened = promotion(member, promotion);
         TrackingLink link = link(opened, id);
-        Intake form = Intake.showing(form(opened).shown(link.details()));
+        LinkChoices choices = lists.choices(opened);
+        Map<String, String> shown = form(choices).shown(link.details());
+        shown.put("host", choices.hosts().text(link.host()));
+        Intake form = Intake.showing(shown);
         return show(opened, Optional.of(link), form, model);
     }
 
@@ -105,13 +109,17 @@ class LinkBench {
             RedirectAttributes after) {
         Promotion opened = promotion(member, promotion);
         Intake form = Intake.of(typed);
-        Optional<LinkDetails> details = form(opened).read(form);
-        Optional<LinkCode> code = form.take("code", links::freeCode);
+        LinkForm reader = form(opened);
+        Optional<LinkDetails> details = reader.read(form);
+        Optional<Optional<OwnHost>> host = form.take("host", reader::host);
+        Optional<LinkCode> code =
+                host.flatMap(on -> form.take("code", typedCode -> links.freeCode(member.workspace(), on, typedCode)));
         if (!form.clean()) {
             model.addAttribute("list", lists.of(opened, LinkList.Asked.ANY, 1));
             return show(opened, Optional.empty(), form, model);
         }
-        TrackingLink made = links.add(member.workspace(), promotion, code.orElseThrow(), details.orElseThrow());
+        TrackingLink made =
+                links.add(member.workspace(), promotion, host.orElseThrow(), code.orElseThrow(), details.orElseThrow());
         after.addFlashAttribute("made", made.id());
         return "redirect:" + home(promotion);
     }
@@ -127,11 +135,13 @@ class LinkBench {
         Promotion opened = promotion(member, promotion);
         TrackingLink link = link(opened, id);
         Intake form = Intake.of(typed);
-        Optional<LinkDetails> details = form(opened).read(form);
-        if (details.isEmpty()) {
+        LinkForm reader = form(opened);
+        Optional<LinkDetails> details = reader.read(form);
+        Optional<Optional<OwnHost>> host = form.take("host", text -> text.isBlank() ? link.host() : reader.host(text));
+        if (!form.keep("host", () -> links.move(member.workspace(), id, host.orElseThrow()))) {
             return show(opened, Optional.of(link), form, model);
         }
-        links.change(member.workspace(), id, details.get());
+        links.change(member.workspace(), id, details.orElseThrow());
         after.addFlashAttribute("said", "Kept. Clicks from now on carry this; earlier ones stay as they came.");
         after.addFlashAttribute("made", id);
         return "redirect:" + home(promotion);
@@ -190,7 +200,10 @@ class LinkBench {
         Intake form = Intake.of(typed);
         byte[] content =
                 file == null || file.isEmpty() ? form.value("rows").getBytes(StandardCharsets.UTF_8) : file.getBytes();
-        Optional<LinkTable> table = form.take("rows", text -> LinkTable.read(content, form(opened), links::freeCode));
+        Optional<LinkTable> table = form.take(
+                "rows",
+                text -> LinkTable.read(
+                        content, form(opened), (host, code) -> links.freeCode(member.workspace(), host, code)));
         if (table.isEmpty() || !table.get().wrong().isEmpty()) {
             if (file != null && !file.isEmpty() && table.isPresent()) {
                 form.put("rows", List.of(new String(content, StandardCharsets.UTF_8)));
@@ -204,6 +217,9 @@ class LinkBench {
 
     private String show(Promotion promotion, Optional<TrackingLink> link, Intake form, Model model) {
         LinkChoices choices = lists.choices(promotion);
+        if (form.value("host").isEmpty()) {
+            form.put("host", List.of(choices.hosts().text(promotion.host())));
+        }
         model.addAttribute("link", link.orElse(null));
         model.addAttribute("form", form);
         model.addAttribute("choices", choices);
@@ -214,6 +230,7 @@ class LinkBench {
 
     private void showApart(LinkChoices choices, Optional<TrackingLink> link, Intake typed, Model model) {
         Promotion promotion = choices.promotion();
+        Optional<OwnHost> host = host(choices, link, typed.value("host"));
         Optional<String> path = link.map(TrackingLink::path)
                 .or(() -> chosenCode(typed.value("code")).map(SiteRoute.GO::path));
         Map<String, Set<String>> used = valuesUsed(promotion);
@@ -229,8 +246,19 @@ class LinkBench {
                 "apart",
                 form(choices)
                         .read(typed.copy())
-                        .map(details -> LinkApart.of(choices, path, details, site::of))
+                        .map(details -> LinkApart.of(choices, host, path, details, site))
                         .orElse(null));
+    }
+
+    /** The host as it stands in the form, or as it was where that cannot be had. */
+    private static Optional<OwnHost> host(LinkChoices choices, Optional<TrackingLink> link, String typed) {
+        Optional<OwnHost> before =
+                link.map(TrackingLink::host).orElse(choices.promotion().host());
+        try {
+            return choices.hosts().chosen(typed, before);
+        } catch (Refusal notToBeHad) {
+            return before;
+        }
     }
 
     private static Optional<String> chosenCode(String typed) {

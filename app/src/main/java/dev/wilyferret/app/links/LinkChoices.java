@@ -1,10 +1,12 @@
 package dev.wilyferret.app.links;
 
 import dev.wilyferret.app.elsewhere.Place;
+import dev.wilyferret.app.hosts.HostChoice;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.sources.Profile;
+import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.id.SourceId;
 import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.text.PlainText;
@@ -16,7 +18,12 @@ import java.util.Optional;
 
 /** What a link of a promotion can lead to, and come from. */
 record LinkChoices(
-        Promotion promotion, List<Page> pages, List<Offer> offers, List<Place> places, List<Profile> sources) {
+        Promotion promotion,
+        List<Page> pages,
+        List<Offer> offers,
+        List<Place> places,
+        List<Profile> sources,
+        HostChoice hosts) {
 
     /**
      * Something a link can lead to.
@@ -86,6 +93,11 @@ record LinkChoices(
                 .orElseThrow(() -> new Refusal(
                         "There is no page, offer or address elsewhere called \"%s\". Write its name as it stands on its bench."
                                 .formatted(PlainText.cut(name, 60))));
+    }
+
+    /** A host as it was chosen; without a choice the promotion's. */
+    Optional<OwnHost> host(String typed) {
+        return hosts.chosen(typed, promotion.host());
     }
 
     Optional<To> of(Destination destination) {

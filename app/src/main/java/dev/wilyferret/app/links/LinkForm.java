@@ -3,6 +3,7 @@ package dev.wilyferret.app.links;
 import dev.wilyferret.app.forms.Intake;
 import dev.wilyferret.app.forms.TypedMoment;
 import dev.wilyferret.app.sources.Profile;
+import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.address.Tagging;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.id.Id;
@@ -70,6 +71,11 @@ final class LinkForm {
                         ? Optional.empty()
                         : Optional.of(
                                 new LinkDetails.Ending(ends.orElseThrow(), clicks.orElseThrow(), then.orElseThrow()))));
+    }
+
+    /** Where the link stands; without a choice, where its promotion does. */
+    Optional<OwnHost> host(String typed) {
+        return choices.host(typed);
     }
 
     /** The chosen source; without a choice, the one whose tag was typed. */

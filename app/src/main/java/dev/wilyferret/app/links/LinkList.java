@@ -1,5 +1,6 @@
 package dev.wilyferret.app.links;
 
+import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.figures.Tally;
 import java.time.Instant;
 import java.util.Arrays;
@@ -53,7 +54,7 @@ record LinkList(List<Listed> rows, Asked asked, int found, int page, int pages, 
     }
 
     /**
-     * @param handedOut the path to hand out, with the tokens of its source
+     * @param handedOut the address to hand out, with the tokens of its source
      * @param leadsTo the name of what it leads to
      * @param clicks ever
      */
@@ -68,7 +69,7 @@ record LinkList(List<Listed> rows, Asked asked, int found, int page, int pages, 
     /**
      * What is looked for.
      *
-     * @param words each of which stands in the link's code, tags, note, ad's words or names; case does not matter
+     * @param words each of which stands in the link's host, code, tags, note, ad's words or names; case does not matter
      * @param source a source tag; empty for any
      * @param standing one of them; empty for all but the archived
      */
@@ -95,6 +96,7 @@ record LinkList(List<Listed> rows, Asked asked, int found, int page, int pages, 
             return Stream.concat(
                             Stream.of(
                                     one.link().code().text(),
+                                    one.link().host().map(OwnHost::readable).orElse(""),
                                     details.note(),
                                     details.adWords(),
                                     one.leadsTo(),

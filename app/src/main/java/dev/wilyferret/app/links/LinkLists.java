@@ -1,6 +1,8 @@
 package dev.wilyferret.app.links;
 
 import dev.wilyferret.app.elsewhere.Places;
+import dev.wilyferret.app.hosts.Hosts;
+import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.offers.Offers;
 import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.promotions.Promotion;
@@ -32,6 +34,8 @@ class LinkLists {
     private final Offers offers;
     private final Places places;
     private final Sources sources;
+    private final Hosts hosts;
+    private final SiteAddress site;
     private final Figures figures;
     private final Clock clock;
 
@@ -42,6 +46,8 @@ class LinkLists {
             Offers offers,
             Places places,
             Sources sources,
+            Hosts hosts,
+            SiteAddress site,
             Figures figures,
             Clock clock) {
         this.links = links;
@@ -50,6 +56,8 @@ class LinkLists {
         this.offers = offers;
         this.places = places;
         this.sources = sources;
+        this.hosts = hosts;
+        this.site = site;
         this.figures = figures;
         this.clock = clock;
     }
@@ -61,7 +69,8 @@ class LinkLists {
                 pages.ofPromotion(workspace, promotion.id()),
                 offers.of(workspace),
                 places.of(workspace),
-                sources.of(workspace));
+                sources.of(workspace),
+                hosts.choice(workspace));
     }
 
     LinkList of(Promotion promotion, LinkList.Asked asked, int page) {
@@ -123,11 +132,12 @@ class LinkLists {
         }
 
         String handedOut(TrackingLink link) {
+            String address = site.of(link.host(), link.path());
             return link.details()
                     .source()
                     .map(sourceById::get)
-                    .map(source -> source.handedOut(link.path()))
-                    .orElse(link.path());
+                    .map(source -> source.handedOut(address))
+                    .orElse(address);
         }
 
         String promotion(TrackingLink link) {

@@ -1,6 +1,7 @@
 package dev.wilyferret.app.links;
 
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.PromotionId;
@@ -29,6 +30,14 @@ class LinkRow {
     UUID promotion;
 
     String code;
+
+    @Nullable
+    String host;
+
+    /** The removed host it stood on, where it goes when that comes back. */
+    @Column(name = "host_removed")
+    @Nullable
+    String hostRemoved;
 
     @Column(name = "leads_to")
     String leadsTo;
@@ -70,12 +79,24 @@ class LinkRow {
 
     protected LinkRow() {}
 
-    LinkRow(RowKey key, PromotionId promotion, LinkCode code, LinkDetails details, Instant createdAt) {
+    LinkRow(
+            RowKey key,
+            PromotionId promotion,
+            Optional<OwnHost> host,
+            LinkCode code,
+            LinkDetails details,
+            Instant createdAt) {
         this.key = key;
+        at(host);
         this.promotion = promotion.value();
         this.code = code.text();
         this.createdAt = createdAt;
         keep(details);
+    }
+
+    final void at(Optional<OwnHost> place) {
+        host = place.map(OwnHost::name).orElse(null);
+        hostRemoved = null;
     }
 
     final void keep(LinkDetails details) {
@@ -102,6 +123,7 @@ class LinkRow {
                 new LinkId(key.id()),
                 new WorkspaceId(key.workspace()),
                 new PromotionId(promotion),
+                Optional.ofNullable(host).map(OwnHost::new),
                 new LinkCode(code),
                 new LinkDetails(
                         Destination.read(leadsTo),

@@ -2,10 +2,12 @@ package dev.wilyferret.app.links;
 
 import dev.wilyferret.app.forms.CsvFile;
 import dev.wilyferret.app.forms.Intake;
+import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.link.LinkCode;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -13,7 +15,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.Function;
 
 /**
  * Many links from a table: a row each, with a first line of names. All of them are made, or none.
@@ -34,6 +35,7 @@ record LinkTable(List<Row> rows, List<Wrong> wrong) {
             "campaign",
             "term",
             "content",
+            "host",
             "code",
             "leads to",
             "note",
@@ -43,17 +45,24 @@ record LinkTable(List<Row> rows, List<Wrong> wrong) {
 
     private static final Map<String, String> FIELDS = Map.of("ad words", "adWords");
 
-    /** @param code as it was typed; empty for one that is made */
-    record Row(Optional<LinkCode> code, LinkDetails details) {}
+    /**
+     * @param host empty for the installation's own
+     * @param code as it was typed; empty for one that is made
+     */
+    record Row(Optional<OwnHost> host, Optional<LinkCode> code, LinkDetails details) {}
+
+    /** Says why a code cannot be had on a host. */
+    interface Free {
+        LinkCode code(Optional<OwnHost> host, String typed);
+    }
 
     /** @param row as a spreadsheet counts, the line of names being the first */
     record Wrong(int row, String column, String message) {}
 
     /**
-     * @param taken says why a code cannot be had
      * @throws Refusal if it is no table, has no rows, or too many
      */
-    static LinkTable read(byte[] content, LinkForm form, Function<String, LinkCode> taken) {
+    static LinkTable read(byte[] content, LinkForm form, Free free) {
         if (content.length > MOST_BYTES) {
             throw new Refusal("The table has more than 4 MB. Bring it in parts.");
         }
@@ -80,15 +89,20 @@ record LinkTable(List<Row> rows, List<Wrong> wrong) {
         }
         List<Row> rows = new ArrayList<>();
         List<Wrong> wrong = new ArrayList<>();
-        Set<String> codes = new HashSet<>();
+        Map<Optional<OwnHost>, Set<String>> codes = new HashMap<>();
         for (int at = 0; at < file.rows().size(); at++) {
             Intake typed = typed(file, names, at);
             Optional<LinkDetails> details = form.readRow(typed);
-            Optional<LinkCode> code = typed.value("code").isBlank()
+            Optional<Optional<OwnHost>> host = typed.take("host", form::host);
+            Optional<LinkCode> code = host.isEmpty() || typed.value("code").isBlank()
                     ? Optional.empty()
-                    : typed.take("code", text -> fresh(text, codes, taken));
+                    : typed.take(
+                            "code",
+                            text -> fresh(
+                                    free.code(host.get(), text),
+                                    codes.computeIfAbsent(host.get(), known -> new HashSet<>())));
             if (typed.clean()) {
-                rows.add(new Row(code, details.orElseThrow()));
+                rows.add(new Row(host.orElseThrow(), code, details.orElseThrow()));
             }
             int row = at + 2;
             typed.findings().forEach((field, message) -> wrong.add(new Wrong(row, column(field), message)));
@@ -96,8 +110,7 @@ record LinkTable(List<Row> rows, List<Wrong> wrong) {
         return new LinkTable(rows, wrong);
     }
 
-    private static LinkCode fresh(String text, Set<String> codes, Function<String, LinkCode> taken) {
-        LinkCode code = taken.apply(text);
+    private static LinkCode fresh(LinkCode code, Set<String> codes) {
         if (!codes.add(code.text())) {
             throw new Refusal("The short code \"%s\" stands in the table twice.".formatted(code.text()));
         }

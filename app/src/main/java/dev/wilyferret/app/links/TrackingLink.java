@@ -1,5 +1,6 @@
 package dev.wilyferret.app.links;
 
+import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.PageId;
@@ -10,9 +11,19 @@ import dev.wilyferret.core.link.LinkCode;
 import dev.wilyferret.core.link.SiteRoute;
 import java.util.Optional;
 
-/** A link to hand out, for one place visitors come from. */
+/**
+ * A link to hand out, for one place visitors come from.
+ *
+ * @param host where it stands; empty for the installation's own
+ */
 public record TrackingLink(
-        LinkId id, WorkspaceId workspace, PromotionId promotion, LinkCode code, LinkDetails details, State state) {
+        LinkId id,
+        WorkspaceId workspace,
+        PromotionId promotion,
+        Optional<OwnHost> host,
+        LinkCode code,
+        LinkDetails details,
+        State state) {
 
     /** Whether visitors get anywhere by it. */
     public enum State {
@@ -24,6 +35,11 @@ public record TrackingLink(
     }
 
     public String path() {
+        return path(code);
+    }
+
+    /** Where a link of this code is followed on its host. */
+    static String path(LinkCode code) {
         return SiteRoute.GO.path(code.text());
     }
 

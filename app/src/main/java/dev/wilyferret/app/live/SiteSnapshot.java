@@ -1,10 +1,12 @@
 package dev.wilyferret.app.live;
 
+import dev.wilyferret.app.hosts.Host;
 import dev.wilyferret.app.offers.Network;
 import dev.wilyferret.app.pixels.PixelAccount;
 import dev.wilyferret.app.publicpage.PageHtml;
 import dev.wilyferret.app.shelf.MediaFile;
 import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.OfferId;
@@ -20,7 +22,6 @@ import dev.wilyferret.core.page.PageDocument;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -31,22 +32,23 @@ import java.util.concurrent.atomic.AtomicLong;
 /**
  * Everything the public site answers from, as it stood at one moment.
  *
- * @param mainHost answers for every host that has no addresses of its own
- * @param hosts that have addresses of their own
- * @param links by the address they are followed at; paused ones left out
+ * @param fronts hosts of somebody's own that are at work, by their names
+ * @param links by the addresses they are followed at; paused ones left out
+ * @param linksById all of them: who came by one before it was paused goes on with its tags
  * @param pages published ones, by the address they are read at
  * @param entries the paths a promotion's bare slug leads to, by the address of that slug
+ * @param moved where promotions stand now, by the address of a slug they had before
  * @param ownBrowsers workspaces by the fingerprint of the cookie's token
- * @param promotions workspaces by their promotions' slugs
+ * @param promotions workspaces by the slugs their promotions have or had on the installation's own host
  */
 public record SiteSnapshot(
-        String mainHost,
-        Set<String> hosts,
+        Map<String, Front> fronts,
         Map<Address, LiveLink> links,
         Map<LinkId, LiveLink> linksById,
         Map<Address, LivePage> pages,
         Map<PageId, LivePage> pagesById,
         Map<Address, String> entries,
+        Map<Address, Moved> moved,
         Map<String, Network> networks,
         Map<String, MediaFile> media,
         Map<String, WorkspaceId> ownBrowsers,
@@ -54,65 +56,106 @@ public record SiteSnapshot(
         Map<String, WorkspaceId> promotions) {
 
     static final SiteSnapshot EMPTY = new SiteSnapshot(
-            "", Set.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(),
-            Map.of());
+            Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(),
+            Map.of(), Map.of());
 
     /**
      * Where something public stands.
      *
+     * @param host empty for the installation's own
      * @param path from the slash on
      */
-    public record Address(String host, String path) {}
+    public record Address(Optional<OwnHost> host, String path) {}
+
+    /**
+     * A host that visitors are answered on.
+     *
+     * @param host empty for the installation's own
+     * @param whose empty for the installation's own, where every workspace's things stand
+     * @param root the page shown at its root
+     * @param reachable whether its name led here when it was last looked at
+     * @param missing the page shown where there is nothing
+     */
+    public record Front(
+            Optional<OwnHost> host,
+            Optional<WorkspaceId> whose,
+            boolean reachable,
+            Optional<PageId> root,
+            Optional<PageId> missing) {
+
+        public static final Front SHARED =
+                new Front(Optional.empty(), Optional.empty(), true, Optional.empty(), Optional.empty());
+
+        /** Whether a workspace's things are there for visitors of this host. */
+        public boolean serves(WorkspaceId workspace) {
+            return whose.isEmpty() || whose.get().equals(workspace);
+        }
+    }
+
+    /** Where a promotion stands now. */
+    public record Moved(WorkspaceId workspace, Optional<OwnHost> host, String slug) {}
 
     /**
      * What one workspace contributes.
      *
-     * @param host where its addresses are
+     * @param hosts at work
      */
     record Part(
             Workspace workspace,
-            String host,
+            List<Host> hosts,
             List<LiveLink> links,
+            Map<Address, LiveLink> linksByAddress,
             List<LivePage> pages,
-            Map<String, String> entries,
+            Map<Address, String> entries,
+            Map<Address, Moved> moved,
             List<Network> networks,
             List<MediaFile> media,
             Set<String> ownBrowsers,
             Set<String> promotions) {}
 
-    static SiteSnapshot of(String mainHost, Collection<Part> parts) {
-        Set<String> hosts = new HashSet<>();
+    static SiteSnapshot of(Collection<Part> parts) {
+        Map<String, Front> fronts = new HashMap<>();
         Map<Address, LiveLink> links = new HashMap<>();
         Map<LinkId, LiveLink> linksById = new HashMap<>();
         Map<Address, LivePage> pages = new HashMap<>();
         Map<PageId, LivePage> pagesById = new HashMap<>();
         Map<Address, String> entries = new HashMap<>();
+        Map<Address, Moved> moved = new HashMap<>();
         Map<String, Network> networks = new HashMap<>();
         Map<String, MediaFile> media = new HashMap<>();
         Map<String, WorkspaceId> ownBrowsers = new HashMap<>();
         Map<WorkspaceId, Workspace> workspaces = new HashMap<>();
         Map<String, WorkspaceId> promotions = new HashMap<>();
         for (Part part : parts) {
-            workspaces.put(part.workspace.id(), part.workspace);
-            part.promotions.forEach(slug -> promotions.put(slug, part.workspace.id()));
-            hosts.add(part.host);
-            part.links.forEach(link -> links.put(new Address(part.host, link.path()), link));
+            WorkspaceId id = part.workspace.id();
+            workspaces.put(id, part.workspace);
+            part.promotions.forEach(slug -> promotions.put(slug, id));
+            part.hosts.forEach(host -> fronts.put(
+                    host.name().name(),
+                    new Front(
+                            Optional.of(host.name()),
+                            Optional.of(id),
+                            host.failingSince().isEmpty(),
+                            host.root(),
+                            host.missing())));
+            links.putAll(part.linksByAddress);
             part.links.forEach(link -> linksById.put(link.id(), link));
-            part.pages.forEach(page -> pages.put(new Address(part.host, page.path()), page));
+            part.pages.forEach(page -> pages.put(new Address(page.host(), page.path()), page));
             part.pages.forEach(page -> pagesById.put(page.id(), page));
-            part.entries.forEach((slug, path) -> entries.put(new Address(part.host, "/" + slug), path));
+            entries.putAll(part.entries);
+            moved.putAll(part.moved);
             part.networks.forEach(network -> networks.put(network.postbackKey(), network));
             part.media.forEach(file -> file.copies().forEach(copy -> media.put(copy.name(), copy)));
-            part.ownBrowsers.forEach(mark -> ownBrowsers.put(mark, part.workspace.id()));
+            part.ownBrowsers.forEach(mark -> ownBrowsers.put(mark, id));
         }
         return new SiteSnapshot(
-                mainHost,
-                hosts,
+                fronts,
                 links,
                 linksById,
                 pages,
                 pagesById,
                 entries,
+                moved,
                 networks,
                 media,
                 ownBrowsers,
@@ -122,8 +165,11 @@ public record SiteSnapshot(
 
     /** Where a link leads. */
     public sealed interface Target {
-        /** @param address path and tags, ready to be sent */
-        record ToPage(String address) implements Target {}
+        /**
+         * @param host the page stands on; empty for the installation's own
+         * @param address path and tags, ready to be sent
+         */
+        record ToPage(Optional<OwnHost> host, String address) implements Target {}
 
         record ToOffer(AffiliateLink link) implements Target {}
 
@@ -135,6 +181,7 @@ public record SiteSnapshot(
 
     /**
      * @param path where it is followed
+     * @param active whether it is followed
      * @param passed the parameters its source fills in, which are handed on
      */
     public record LiveLink(
@@ -142,6 +189,7 @@ public record SiteSnapshot(
             LinkId id,
             WorkspaceId workspace,
             PromotionId promotion,
+            boolean active,
             Tags tags,
             Target target,
             Set<String> passed,
@@ -175,6 +223,7 @@ public record SiteSnapshot(
     }
 
     /**
+     * @param host where it stands; empty for the installation's own
      * @param seen what it was drawn of
      * @param served the page as it looks at any moment
      * @param redirect whether it sends the visitor on by itself
@@ -188,6 +237,7 @@ public record SiteSnapshot(
             PageId id,
             WorkspaceId workspace,
             PromotionId promotion,
+            Optional<OwnHost> host,
             String path,
             boolean redirect,
             boolean consent,
@@ -217,22 +267,28 @@ public record SiteSnapshot(
     }
 
     /** The page at an address. */
-    public Optional<LivePage> page(String host, String path) {
-        return Optional.ofNullable(pages.get(at(host, path)));
+    public Optional<LivePage> page(Front front, String path) {
+        return Optional.ofNullable(pages.get(new Address(front.host, path)));
+    }
+
+    /** A page by its id, for visitors of a host. */
+    public Optional<LivePage> page(Front front, PageId id) {
+        return Optional.ofNullable(pagesById.get(id)).filter(page -> front.serves(page.workspace()));
     }
 
     /** The link at an address. */
-    public Optional<LiveLink> link(String host, String path) {
-        return Optional.ofNullable(links.get(at(host, path)));
+    public Optional<LiveLink> link(Front front, String path) {
+        return Optional.ofNullable(links.get(new Address(front.host, path)));
     }
 
     /** The path a promotion's bare slug leads to. */
-    public Optional<String> entry(String host, String path) {
-        return Optional.ofNullable(entries.get(at(host, path)));
+    public Optional<String> entry(Front front, String path) {
+        return Optional.ofNullable(entries.get(new Address(front.host, path)));
     }
 
-    private Address at(String host, String path) {
-        return new Address(hosts.contains(host) ? host : mainHost, path);
+    /** Where a promotion stands now that had a slug on a host before. */
+    public Optional<Moved> moved(Front front, String slug) {
+        return Optional.ofNullable(moved.get(new Address(front.host, "/" + slug)));
     }
 
     /**
@@ -240,13 +296,25 @@ public record SiteSnapshot(
      *
      * @param whose a promotion's slug or a workspace's short id; empty for the only workspace there is
      */
-    public Optional<Workspace> answeringFor(String whose) {
+    public Optional<Workspace> answeringFor(Front front, String whose) {
+        if (front.whose.isPresent()) {
+            return Optional.ofNullable(workspaces.get(front.whose.get()));
+        }
         if (whose.isEmpty()) {
             return workspaces.size() == 1 ? workspaces.values().stream().findFirst() : Optional.empty();
         }
         return Optional.ofNullable(promotions.get(whose))
                 .or(() -> ShortId.parse(whose, WorkspaceId::new))
                 .map(workspaces::get);
+    }
+
+    /** The hosts of a workspace's own whose names led here when they were last looked at, in the order of their names. */
+    public List<OwnHost> reachable(WorkspaceId workspace) {
+        return fronts.values().stream()
+                .filter(front -> front.serves(workspace) && front.reachable)
+                .flatMap(front -> front.host.stream())
+                .sorted()
+                .toList();
     }
 
     public boolean marksOwn(WorkspaceId workspace, String fingerprint) {

@@ -2,10 +2,14 @@ package dev.wilyferret.app.live;
 
 import dev.wilyferret.app.elsewhere.Place;
 import dev.wilyferret.app.elsewhere.Places;
+import dev.wilyferret.app.hosts.Host;
+import dev.wilyferret.app.hosts.Hosts;
+import dev.wilyferret.app.hosts.PublicPlaces;
 import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.links.LinkDetails;
 import dev.wilyferret.app.links.Links;
 import dev.wilyferret.app.links.TrackingLink;
+import dev.wilyferret.app.live.SiteSnapshot.Address;
 import dev.wilyferret.app.live.SiteSnapshot.LiveLink;
 import dev.wilyferret.app.live.SiteSnapshot.LivePage;
 import dev.wilyferret.app.live.SiteSnapshot.Target;
@@ -29,7 +33,9 @@ import dev.wilyferret.app.sources.Sources;
 import dev.wilyferret.app.workspace.OwnBrowsers;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.id.ElsewhereId;
+import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
@@ -82,6 +88,8 @@ class SnapshotBuilder {
     private final Lists lists;
     private final PageHtml html;
     private final Undrawn undrawn;
+    private final Hosts hosts;
+    private final PublicPlaces publicPlaces;
     private final SiteAddress site;
 
     SnapshotBuilder(
@@ -99,6 +107,8 @@ class SnapshotBuilder {
             Lists lists,
             PageHtml html,
             Undrawn undrawn,
+            Hosts hosts,
+            PublicPlaces publicPlaces,
             SiteAddress site) {
         this.workspaces = workspaces;
         this.ownBrowsers = ownBrowsers;
@@ -114,6 +124,8 @@ class SnapshotBuilder {
         this.lists = lists;
         this.html = html;
         this.undrawn = undrawn;
+        this.hosts = hosts;
+        this.publicPlaces = publicPlaces;
         this.site = site;
     }
 
@@ -140,7 +152,7 @@ class SnapshotBuilder {
         private final Map<OfferId, Offer> offerById;
         private final Map<PixelId, PixelAccount> pixelById = new LinkedHashMap<>();
         private final Map<PageId, Page> pageById;
-        private final Map<PageId, String> livePaths = new HashMap<>();
+        private final Map<PageId, LivePage> livePages = new HashMap<>();
         private final Collection<LeftOut> leftOut = new ConcurrentLinkedQueue<>();
         private final Set<ListId> confirming;
         private final List<MediaFile> files;
@@ -149,6 +161,7 @@ class SnapshotBuilder {
         private final Map<SourceId, Set<String>> passed;
         private final Map<ElsewhereId, Elsewhere> elsewhereById;
 
+        private final List<PublicPlaces.Place> stood;
         private final Map<PageId, LivePage> before;
         private final Map<PageId, String> paths = new HashMap<>();
 
@@ -167,24 +180,29 @@ class SnapshotBuilder {
                     .forEach(page -> paths.put(
                             page.id(),
                             SiteRoute.page(promotion(page.promotion()).slug(), page.slug())));
+            stood = publicPlaces.of(id);
             confirming = lists.confirming(id);
             passed = sources.of(id).stream()
                     .collect(Collectors.toMap(Profile::id, one -> one.source().parameters()));
-            elsewhereById = places.of(id).stream().collect(Collectors.toMap(Place::id, Place::elsewhere));
+            // An address that has come to be one of this program could lead a link to itself.
+            elsewhereById = places.of(id).stream()
+                    .filter(place -> !hosts.answered(place.elsewhere().host()))
+                    .collect(Collectors.toMap(Place::id, Place::elsewhere));
             files = shelf.of(id);
             fileByName = files.stream().collect(Collectors.toMap(MediaFile::name, Function.identity()));
         }
 
         SiteSnapshot.Part part() {
             // Drawing is most of the work, and nothing but work.
-            List<LivePage> livePages = List.copyOf(pageById.values()).parallelStream()
+            List<LivePage> drawn = List.copyOf(pageById.values()).parallelStream()
                     .flatMap(page -> page.published().flatMap(document -> drawable(page, document)).stream())
                     .toList();
-            Map<String, String> entries = new HashMap<>();
-            for (LivePage live : livePages) {
+            Map<Address, String> entries = new HashMap<>();
+            for (LivePage live : drawn) {
                 Page page = Objects.requireNonNull(pageById.get(live.id()));
-                String slug = promotion(page.promotion()).slug();
-                livePaths.put(page.id(), live.path());
+                Address slug = new Address(
+                        live.host(), "/" + promotion(page.promotion()).slug());
+                livePages.put(page.id(), live);
                 if (page.landing()) {
                     entries.put(slug, live.path());
                 } else if (page.kind() == PageKind.CONTENT) {
@@ -192,20 +210,47 @@ class SnapshotBuilder {
                 }
             }
             WorkspaceId id = workspace.id();
+            List<LiveLink> all = links.of(id).stream().map(this::liveLink).toList();
             undrawn.found(id, List.copyOf(leftOut));
             return new SiteSnapshot.Part(
                     workspace,
-                    site.host(),
-                    links.of(id).stream()
-                            .filter(TrackingLink::active)
-                            .map(this::liveLink)
-                            .toList(),
-                    livePages,
+                    hosts.of(id).stream().filter(Host::atWork).toList(),
+                    all,
+                    linksByAddress(all),
+                    drawn,
                     entries,
+                    moved(),
                     offers.networksOf(id),
                     files,
                     ownBrowsers.marks(id),
-                    promotionById.values().stream().map(Promotion::slug).collect(Collectors.toSet()));
+                    stood.stream()
+                            .filter(place -> place.promotion().isPresent()
+                                    && place.host().isEmpty())
+                            .map(place -> place.path().substring(1))
+                            .collect(Collectors.toSet()));
+        }
+
+        /** A link is followed wherever it was handed out. */
+        private Map<Address, LiveLink> linksByAddress(List<LiveLink> all) {
+            Map<LinkId, LiveLink> byId = all.stream().collect(Collectors.toMap(LiveLink::id, Function.identity()));
+            Map<Address, LiveLink> byAddress = new HashMap<>();
+            stood.forEach(place -> place.link()
+                    .flatMap(id -> Optional.ofNullable(byId.get(id)))
+                    .filter(LiveLink::active)
+                    .ifPresent(link -> byAddress.put(new Address(place.host(), place.path()), link)));
+            return byAddress;
+        }
+
+        private Map<Address, SiteSnapshot.Moved> moved() {
+            Map<Address, SiteSnapshot.Moved> moved = new HashMap<>();
+            stood.forEach(place -> place.promotion().map(this::promotion).ifPresent(now -> {
+                if (!now.host().equals(place.host()) || !place.path().equals("/" + now.slug())) {
+                    moved.put(
+                            new Address(place.host(), place.path()),
+                            new SiteSnapshot.Moved(now.workspace(), now.host(), now.slug()));
+                }
+            }));
+            return moved;
         }
 
         /** The page as it is served; one that cannot be drawn is left out alone, and its bench says so. */
@@ -227,13 +272,15 @@ class SnapshotBuilder {
             Map<PixelId, PixelAccount> firing = new LinkedHashMap<>();
             document.pixels().stream().filter(pixelById::containsKey).forEach(id -> firing.put(id, pixelById.get(id)));
             Offer offer = offerOf(page.promotion());
+            Optional<OwnHost> host = promotion(page.promotion()).host();
             PageHtml.Surroundings around = new PageHtml.Surroundings(
                     page.id(),
+                    host,
                     path(page),
                     workspace.legal(),
                     workspace.zone(),
                     workspace.currency(),
-                    known(paths),
+                    ways(host),
                     known(fileByName),
                     List.copyOf(firing.values()),
                     Instant.EPOCH,
@@ -245,6 +292,7 @@ class SnapshotBuilder {
                     page.id(),
                     workspace.id(),
                     page.promotion(),
+                    host,
                     path(page),
                     page.kind() == PageKind.REDIRECT,
                     asksConsent(page, document),
@@ -259,6 +307,16 @@ class SnapshotBuilder {
                     offer.name(),
                     document,
                     around);
+        }
+
+        /** How one gets from a host to each page. */
+        private Function<PageId, Optional<String>> ways(Optional<OwnHost> host) {
+            Map<PageId, String> ways = new HashMap<>();
+            pageById.values().forEach(to -> {
+                Optional<OwnHost> there = promotion(to.promotion()).host();
+                ways.put(to.id(), there.equals(host) ? path(to) : site.of(there, path(to)));
+            });
+            return known(ways);
         }
 
         /** A redirect page waits for consent where a page before it asks for it. */
@@ -291,6 +349,7 @@ class SnapshotBuilder {
                     link.id(),
                     link.workspace(),
                     link.promotion(),
+                    link.active(),
                     link.tags(),
                     target(link, details.to()),
                     details.source()
@@ -310,9 +369,10 @@ class SnapshotBuilder {
         private Target target(TrackingLink link, Destination to) {
             return switch (to) {
                 case Destination.ToPage(PageId page) ->
-                    livePaths.containsKey(page)
-                            ? new Target.ToPage(link.tags().onto(livePaths.get(page)))
-                            : new Target.Nowhere();
+                    Optional.ofNullable(livePages.get(page))
+                            .<Target>map(live ->
+                                    new Target.ToPage(live.host(), link.tags().onto(live.path())))
+                            .orElseGet(Target.Nowhere::new);
                 case Destination.ToOffer(Optional<OfferId> other) ->
                     other.isEmpty()
                             ? new Target.ToOffer(

@@ -1,6 +1,5 @@
 package dev.wilyferret.app.live;
 
-import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.core.id.WorkspaceId;
 import java.sql.Connection;
 import java.sql.SQLException;
@@ -38,16 +37,14 @@ public class SnapshotKeeper implements SmartLifecycle, ApplicationRunner {
 
     private final SnapshotBuilder builder;
     private final DataSource dataSource;
-    private final SiteAddress site;
     private final Map<WorkspaceId, SiteSnapshot.Part> parts = new HashMap<>();
     private volatile SiteSnapshot snapshot = SiteSnapshot.EMPTY;
     private volatile boolean running;
     private Optional<Thread> listener = Optional.empty();
 
-    SnapshotKeeper(SnapshotBuilder builder, DataSource dataSource, SiteAddress site) {
+    SnapshotKeeper(SnapshotBuilder builder, DataSource dataSource) {
         this.builder = builder;
         this.dataSource = dataSource;
-        this.site = site;
     }
 
     public SiteSnapshot now() {
@@ -86,7 +83,7 @@ public class SnapshotKeeper implements SmartLifecycle, ApplicationRunner {
     private synchronized void read(Set<WorkspaceId> changed) {
         if (!changed.isEmpty()) {
             changed.forEach(this::readPart);
-            snapshot = SiteSnapshot.of(site.host(), parts.values());
+            snapshot = SiteSnapshot.of(parts.values());
         }
     }
 

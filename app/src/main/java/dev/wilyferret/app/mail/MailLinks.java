@@ -1,5 +1,6 @@
 package dev.wilyferret.app.mail;
 
+import dev.wilyferret.app.hosts.PublicPlaces;
 import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.links.LinkDetails;
 import dev.wilyferret.app.links.Links;
@@ -10,6 +11,7 @@ import dev.wilyferret.app.people.Doings;
 import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.figures.Station;
 import dev.wilyferret.core.figures.Visit;
@@ -48,6 +50,7 @@ public class MailLinks implements Doings {
     private final Links links;
     private final Promotions promotions;
     private final Pages pages;
+    private final PublicPlaces places;
     private final SiteAddress site;
     private final ApplicationEventPublisher events;
     private final UuidV7 ids;
@@ -59,6 +62,7 @@ public class MailLinks implements Doings {
             Links links,
             Promotions promotions,
             Pages pages,
+            PublicPlaces places,
             SiteAddress site,
             ApplicationEventPublisher events,
             UuidV7 ids,
@@ -68,6 +72,7 @@ public class MailLinks implements Doings {
         this.links = links;
         this.promotions = promotions;
         this.pages = pages;
+        this.places = places;
         this.site = site;
         this.events = events;
         this.ids = ids;
@@ -96,20 +101,22 @@ public class MailLinks implements Doings {
         return known;
     }
 
-    /** The tracking link of a destination that is a page of a promotion. */
+    /** The tracking link of a destination that is a page of a promotion, under any address it has or had. */
     private Optional<LinkId> tracked(Written mail, String destination) {
-        if (!destination.startsWith(site.of("/"))) {
+        String[] address = destination.split("[?#]", 2)[0].split("/", -1);
+        if (address.length < 4) {
             return Optional.empty();
         }
-        String[] path =
-                destination.substring(site.of("/").length()).split("[?#]", 2)[0].split("/", -1);
-        Optional<Promotion> promotion = promotions.of(mail.workspace()).stream()
-                .filter(one -> one.slug().equals(path[0]))
-                .findFirst();
+        String at = String.join("/", List.of(address).subList(0, 4));
+        Optional<Promotion> promotion = places.of(mail.workspace()).stream()
+                .filter(place -> site.of(place.host(), place.path()).equals(at))
+                .findFirst()
+                .flatMap(PublicPlaces.Place::promotion)
+                .flatMap(id -> promotions.find(mail.workspace(), id));
         return promotion.map(one -> {
             List<Page> own = pages.ofPromotion(mail.workspace(), one.id());
             Optional<PageId> page = own.stream()
-                    .filter(each -> path.length > 1 && each.slug().equals(path[1]))
+                    .filter(each -> address.length > 4 && each.slug().equals(address[4]))
                     .findFirst()
                     .or(() -> own.stream()
                             .filter(each -> each.kind() == PageKind.CONTENT)
@@ -122,14 +129,23 @@ public class MailLinks implements Doings {
             String source = Slug.proposedFor(list);
             Tags tags = new Tags(
                     source.isEmpty() ? "list" : source, "email", one.slug(), "", Slug.proposedFor(mail.name()));
-            return links.add(mail.workspace(), one.id(), links.freeCode(""), LinkDetails.of(to, tags))
+            return links.add(
+                            mail.workspace(),
+                            one.id(),
+                            one.host(),
+                            links.freeCode(mail.workspace(), one.host(), ""),
+                            LinkDetails.of(to, tags))
                     .id();
         });
     }
 
-    /** Where a link of a letter leads over the site. */
-    public String address(Letter letter, LinkId link) {
-        return site.of(SiteRoute.MAIL.path(letter.workspace(), letter.open(), link));
+    /**
+     * Where a link of a letter leads over the site.
+     *
+     * @param host of the list
+     */
+    public String address(Optional<OwnHost> host, Letter letter, LinkId link) {
+        return site.of(host, SiteRoute.MAIL.path(letter.workspace(), letter.open(), link));
     }
 
     /**

@@ -1,10 +1,12 @@
 package dev.wilyferret.app.mail;
 
+import dev.wilyferret.app.hosts.HostUse;
 import dev.wilyferret.app.intake.Buckets;
 import dev.wilyferret.app.people.Audience;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.LetterId;
 import dev.wilyferret.core.id.ListId;
@@ -27,13 +29,15 @@ import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.context.event.EventListener;
+import org.springframework.core.annotation.Order;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Every mail to be sent to one person, kept before anything is sent, once a person and mail. */
 @Service
-public class Outbox {
+@Order(4)
+public class Outbox implements HostUse {
 
     /** Nobody is asked again within this time, however often a form is sent. */
     private static final Duration ASK_AGAIN = Duration.ofMinutes(10);
@@ -189,12 +193,17 @@ public class Outbox {
         return due.stream().map(OutboxRow::toLetter).toList();
     }
 
-    /** Notes that the mail server took a letter. */
+    /**
+     * Notes that the mail server took a letter.
+     *
+     * @param host that its links lead over
+     */
     @Transactional
-    public void sent(Letter letter, Written mail, String answer) {
+    public void sent(Letter letter, Written mail, Optional<OwnHost> host, String answer) {
         OutboxRow row = over(letter, mail);
         row.state = Letter.State.SENT;
         row.sentAt = clock.instant();
+        row.host = host.map(OwnHost::name).orElse(null);
         row.answer = shown(answer);
     }
 
@@ -271,6 +280,17 @@ public class Outbox {
     private static String shown(String answer) {
         String clean = answer.replaceAll("\\p{C}+", " ").strip();
         return PlainText.cut(clean, 300);
+    }
+
+    /** What went out with addresses on a host; it cannot be moved, only kept alive. */
+    @Override
+    @Transactional(readOnly = true)
+    public List<Standing> on(WorkspaceId workspace, OwnHost host) {
+        OutboxStore.SentWith sent = outbox.sentWith(workspace.value(), host.name());
+        return List.of(
+                HostUse.of(sent.getLinks(), "link in a mail that was sent", "links in mails that were sent", true),
+                HostUse.of(
+                        sent.getLeaving(), "unsubscribe link in a sent mail", "unsubscribe links in sent mails", true));
     }
 
     /** How many letters of a mail are how far. */

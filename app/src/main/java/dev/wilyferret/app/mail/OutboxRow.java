@@ -48,6 +48,10 @@ class OutboxRow {
     @Nullable
     Instant sentAt;
 
+    /** Of somebody's own, that its links lead over; null for the installation's. */
+    @Nullable
+    String host;
+
     protected OutboxRow() {}
 
     OutboxRow(RowKey key, UUID mail, UUID subscriber, int round, Instant dueAt) {

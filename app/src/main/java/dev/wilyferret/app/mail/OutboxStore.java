@@ -167,4 +167,24 @@ interface OutboxStore extends JpaRepository<OutboxRow, RowKey> {
             where c.workspace_id = :workspace and m.list_id = :list group by o.mail_id
             """)
     List<Count> clicked(UUID workspace, UUID list);
+
+    /** What is out in the world with addresses on a host. */
+    interface SentWith {
+        long getLinks();
+
+        long getLeaving();
+    }
+
+    @NativeQuery("""
+            select coalesce(sum(s.letters * (s.own + (select count(*) from mail_link l
+                where l.workspace_id = s.workspace_id and l.mail_id = s.mail_id))), 0) as links,
+              coalesce(sum(case when s.kind = 'CONFIRM' then 0 else s.letters end), 0) as leaving
+            from (
+              select o.workspace_id, o.mail_id, m.kind, count(*) as letters,
+                case when m.kind in ('CONFIRM', 'DELIVERY') then 1 else 0 end as own
+              from outbox o join mail m on m.workspace_id = o.workspace_id and m.id = o.mail_id
+              where o.workspace_id = :workspace and o.host = :host
+              group by o.workspace_id, o.mail_id, m.kind) s
+            """)
+    SentWith sentWith(UUID workspace, String host);
 }

@@ -31,7 +31,7 @@ import org.springframework.stereotype.Component;
 
 /**
  * Asks other servers. Where a name leads is looked at when the connection is made, so that no name can lead into the
- * operator's own network; exact pairs of host and port that the operator allows are the exception. Redirects are not
+ * operator's own network; pairs of host and port that the operator allows are the exception. Redirects are not
  * followed. The whole exchange takes {@link #PATIENCE} at most, and little of the answer is read.
  */
 @Component
@@ -44,7 +44,7 @@ public class Outside implements DisposableBean {
     private static final int AT_ONCE = 32;
 
     private final CloseableHttpClient guarded = client(new OnlyPublic());
-    private final CloseableHttpClient allowed = client(SystemDefaultDnsResolver.INSTANCE);
+    private final CloseableHttpClient allowed = client(new WithLocalNames());
     private final ScheduledExecutorService clock = Executors.newSingleThreadScheduledExecutor(
             Thread.ofPlatform().daemon().name("outside-patience").factory());
     private final Installation installation;
@@ -57,7 +57,7 @@ public class Outside implements DisposableBean {
     public record Answer(int status, String body) {}
 
     /** A host whose name leads to an address that is not on the public internet. */
-    private static final class NotPublic extends UnknownHostException {
+    public static final class NotPublic extends UnknownHostException {
         private static final long serialVersionUID = 1L;
 
         NotPublic(String host, InetAddress address) {
@@ -77,6 +77,16 @@ public class Outside implements DisposableBean {
                 }
             }
             return all;
+        }
+    }
+
+    /** Names below {@code localhost} lead to this machine (RFC 6761, 6.3), which not every system knows by itself. */
+    private static final class WithLocalNames extends SystemDefaultDnsResolver {
+        @Override
+        public InetAddress[] resolve(String host) throws UnknownHostException {
+            return host.toLowerCase(Locale.ROOT).endsWith(".localhost")
+                    ? new InetAddress[] {InetAddress.getLoopbackAddress()}
+                    : super.resolve(host);
         }
     }
 
@@ -150,7 +160,7 @@ public class Outside implements DisposableBean {
         String pair = (to.getHost() + ":" + port).toLowerCase(Locale.ROOT);
         return Arrays.stream(installation.outsideAllowed().split(","))
                 .map(one -> one.strip().toLowerCase(Locale.ROOT))
-                .anyMatch(pair::equals);
+                .anyMatch(one -> one.startsWith("*.") ? pair.endsWith(one.substring(1)) : pair.equals(one));
     }
 
     @Override

@@ -15,7 +15,6 @@ import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.id.PromotionId;
-import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.link.Slug;
 import dev.wilyferret.core.readiness.Finding;
 import dev.wilyferret.core.text.PlainText;
@@ -105,7 +104,7 @@ class BenchDesk {
         if (!model.containsAttribute("naming")) {
             model.addAttribute("naming", Intake.showing(Map.of("name", page.name(), "slug", page.slug())));
         }
-        model.addAttribute("publicAddress", site.of(SiteRoute.page(promotion.slug(), page.slug())));
+        model.addAttribute("publicAddress", site.of(promotion.host(), promotion.path(page.slug())));
     }
 
     /** Publishes, and says what changed or what stands against it. */

@@ -1,12 +1,12 @@
 package dev.wilyferret.app.pages;
 
+import dev.wilyferret.app.hosts.HostPages;
 import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.people.ListPages;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.WorkspaceId;
-import dev.wilyferret.core.link.SiteRoute;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -16,7 +16,7 @@ import org.springframework.stereotype.Component;
 
 /** The content pages of all promotions, told apart where one is chosen. */
 @Component
-class PageNames implements ListPages {
+class PageNames implements ListPages, HostPages {
 
     private final Pages pages;
     private final Promotions promotions;
@@ -26,6 +26,13 @@ class PageNames implements ListPages {
         this.pages = pages;
         this.promotions = promotions;
         this.site = site;
+    }
+
+    @Override
+    public List<Choice> choices(WorkspaceId workspace) {
+        return of(workspace).stream()
+                .map(page -> new Choice(page.id(), page.words()))
+                .toList();
     }
 
     @Override
@@ -40,7 +47,7 @@ class PageNames implements ListPages {
                             page.id(),
                             promotion.name() + ": " + page.name()
                                     + (page.state().isPublic() ? "" : " (not published)"),
-                            site.of(SiteRoute.page(promotion.slug(), page.slug())));
+                            site.of(promotion.host(), promotion.path(page.slug())));
                 })
                 .toList();
     }

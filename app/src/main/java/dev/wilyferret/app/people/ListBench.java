@@ -1,6 +1,8 @@
 package dev.wilyferret.app.people;
 
 import dev.wilyferret.app.forms.Intake;
+import dev.wilyferret.app.hosts.HostChoice;
+import dev.wilyferret.app.hosts.Hosts;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
@@ -28,13 +30,15 @@ class ListBench {
     private final Lists lists;
     private final People people;
     private final ListPages pages;
+    private final Hosts hosts;
     private final Workspaces workspaces;
 
-    ListBench(ListDesk desk, Lists lists, People people, ListPages pages, Workspaces workspaces) {
+    ListBench(ListDesk desk, Lists lists, People people, ListPages pages, Hosts hosts, Workspaces workspaces) {
         this.desk = desk;
         this.lists = lists;
         this.people = people;
         this.pages = pages;
+        this.hosts = hosts;
         this.workspaces = workspaces;
     }
 
@@ -49,6 +53,7 @@ class ListBench {
     @GetMapping("/people/lists/new")
     String blank(@AuthenticationPrincipal Member member, Model model) {
         Workspace workspace = workspaces.get(member.workspace());
+        HostChoice choice = hosts.choice(member.workspace());
         return form(
                 member,
                 Optional.empty(),
@@ -60,7 +65,9 @@ class ListBench {
                                 ? workspace.legal().contact()
                                 : "",
                         "doubleOptIn",
-                        "on")),
+                        "on",
+                        "host",
+                        choice.text(choice.usual()))),
                 model);
     }
 
@@ -74,6 +81,7 @@ class ListBench {
         model.addAttribute("id", id.orElse(null));
         model.addAttribute("form", form);
         model.addAttribute("pages", pages.of(member.workspace()));
+        model.addAttribute("hosts", hosts.choice(member.workspace()));
         return "people/settings";
     }
 
@@ -101,7 +109,7 @@ class ListBench {
     }
 
     private ListForm blank(Member member) {
-        return new ListForm(pages.of(member.workspace()));
+        return new ListForm(pages.of(member.workspace()), hosts.choice(member.workspace()));
     }
 
     @GetMapping("/people/lists/{id}")

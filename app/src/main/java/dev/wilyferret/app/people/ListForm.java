@@ -3,6 +3,8 @@ package dev.wilyferret.app.people;
 import dev.wilyferret.app.forms.Blank;
 import dev.wilyferret.app.forms.Blank.Field;
 import dev.wilyferret.app.forms.Intake;
+import dev.wilyferret.app.hosts.HostChoice;
+import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.PageId;
 import java.util.List;
@@ -22,13 +24,18 @@ final class ListForm {
     private final Field<MailList, String> replyTo = blank.text("replyTo", MailList::replyTo, MailList::replyTo);
     private final Field<MailList, Boolean> doubleOptIn = blank.tick("doubleOptIn", MailList::doubleOptIn);
     private final Field<MailList, Boolean> buyers = blank.tick("buyers", MailList::buyers);
+    private final Field<MailList, Optional<OwnHost>> host;
     private final Field<MailList, Optional<PageId>> checkPage = page("checkPage", MailList::checkPage);
     private final Field<MailList, Optional<PageId>> confirmedPage = page("confirmedPage", MailList::confirmedPage);
     private final Field<MailList, Optional<PageId>> leftPage = page("leftPage", MailList::leftPage);
 
-    /** @param pages that can be chosen */
-    ListForm(List<ListPages.Named> pages) {
+    /**
+     * @param pages that can be chosen
+     * @param hosts that can be chosen
+     */
+    ListForm(List<ListPages.Named> pages, HostChoice hosts) {
         this.pages = pages;
+        this.host = blank.text("host", list -> hosts.text(list.host()), typed -> hosts.chosen(typed, Optional.empty()));
     }
 
     private Field<MailList, Optional<PageId>> page(String name, Function<MailList, Optional<PageId>> shown) {
@@ -57,6 +64,7 @@ final class ListForm {
                         typed.of(replyTo),
                         typed.of(doubleOptIn),
                         typed.of(buyers),
+                        typed.of(host),
                         typed.of(checkPage),
                         typed.of(confirmedPage),
                         typed.of(leftPage)));

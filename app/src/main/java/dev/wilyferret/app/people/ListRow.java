@@ -1,6 +1,7 @@
 package dev.wilyferret.app.people;
 
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.PageId;
 import jakarta.persistence.Column;
@@ -35,6 +36,14 @@ class ListRow {
 
     boolean buyers;
 
+    @Nullable
+    String host;
+
+    /** The removed host its links led over, which they do again when that comes back. */
+    @Column(name = "host_removed")
+    @Nullable
+    String hostRemoved;
+
     @Column(name = "check_page")
     @Nullable
     UUID checkPage;
@@ -57,6 +66,11 @@ class ListRow {
         this.createdAt = createdAt;
     }
 
+    private void at(Optional<OwnHost> place) {
+        host = place.map(OwnHost::name).orElse(null);
+        hostRemoved = null;
+    }
+
     ListRow saying(MailList list) {
         name = list.name();
         senderName = list.senderName();
@@ -64,6 +78,7 @@ class ListRow {
         replyTo = list.replyTo();
         doubleOptIn = list.doubleOptIn();
         buyers = list.buyers();
+        at(list.host());
         checkPage = list.checkPage().map(PageId::value).orElse(null);
         confirmedPage = list.confirmedPage().map(PageId::value).orElse(null);
         leftPage = list.leftPage().map(PageId::value).orElse(null);
@@ -79,6 +94,7 @@ class ListRow {
                 replyTo,
                 doubleOptIn,
                 buyers,
+                Optional.ofNullable(host).map(OwnHost::new),
                 Optional.ofNullable(checkPage).map(PageId::new),
                 Optional.ofNullable(confirmedPage).map(PageId::new),
                 Optional.ofNullable(leftPage).map(PageId::new));

@@ -26,4 +26,10 @@ interface ListStore extends JpaRepository<ListRow, RowKey> {
             from subscriber where workspace_id = :workspace group by list_id, state
             """)
     List<Members> members(UUID workspace);
+
+    @Query("from ListRow where key.workspace = :workspace and host = :host")
+    List<ListRow> on(UUID workspace, String host);
+
+    @Query("from ListRow where key.workspace = :workspace and host is null and hostRemoved = :host")
+    List<ListRow> thatStoodOn(UUID workspace, String host);
 }

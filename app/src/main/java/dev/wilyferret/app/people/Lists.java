@@ -1,6 +1,8 @@
 package dev.wilyferret.app.people;
 
+import dev.wilyferret.app.hosts.HostUse;
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.WorkspaceId;
@@ -16,12 +18,14 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** The lists of a workspace. */
 @Service
-public class Lists {
+@Order(3)
+public class Lists implements HostUse {
 
     private final ListStore lists;
     private final ApplicationEventPublisher events;
@@ -87,6 +91,31 @@ public class Lists {
                 .filter(MailList::doubleOptIn)
                 .map(MailList::id)
                 .collect(Collectors.toSet());
+    }
+
+    @Override
+    @Transactional(readOnly = true)
+    public List<Standing> on(WorkspaceId workspace, OwnHost host) {
+        long standing = lists.on(workspace.value(), host.name()).size();
+        return List.of(HostUse.of(standing, "list whose mails link over it", "lists whose mails link over it", false));
+    }
+
+    @Override
+    @Transactional
+    public void leave(WorkspaceId workspace, OwnHost host) {
+        lists.on(workspace.value(), host.name()).forEach(row -> {
+            row.host = null;
+            row.hostRemoved = host.name();
+        });
+    }
+
+    @Override
+    @Transactional
+    public void comeBack(WorkspaceId workspace, OwnHost host) {
+        lists.thatStoodOn(workspace.value(), host.name()).forEach(row -> {
+            row.host = host.name();
+            row.hostRemoved = null;
+        });
     }
 
     /** How many stand how on each list. */

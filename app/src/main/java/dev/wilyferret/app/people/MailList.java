@@ -1,5 +1,6 @@
 package dev.wilyferret.app.people;
 
+import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.people.EmailAddress;
@@ -13,6 +14,7 @@ import java.util.Optional;
  * @param replyTo where answers go; empty for the sender's address
  * @param doubleOptIn whether people have to confirm their address before they get anything
  * @param buyers whether it is a list of buyers, which a claim puts people on
+ * @param host the links in its mails lead over; empty for the installation's own
  * @param checkPage tells people to look in their inbox
  * @param confirmedPage where confirming leads
  * @param leftPage where leaving leads
@@ -25,6 +27,7 @@ public record MailList(
         String replyTo,
         boolean doubleOptIn,
         boolean buyers,
+        Optional<OwnHost> host,
         Optional<PageId> checkPage,
         Optional<PageId> confirmedPage,
         Optional<PageId> leftPage) {
@@ -34,6 +37,32 @@ public record MailList(
         senderName = senderName(senderName);
         senderAddress = senderAddress(senderAddress);
         replyTo = replyTo(replyTo);
+    }
+
+    /** A list whose mails lead over the installation's own host. */
+    public MailList(
+            ListId id,
+            String name,
+            String senderName,
+            String senderAddress,
+            String replyTo,
+            boolean doubleOptIn,
+            boolean buyers,
+            Optional<PageId> checkPage,
+            Optional<PageId> confirmedPage,
+            Optional<PageId> leftPage) {
+        this(
+                id,
+                name,
+                senderName,
+                senderAddress,
+                replyTo,
+                doubleOptIn,
+                buyers,
+                Optional.empty(),
+                checkPage,
+                confirmedPage,
+                leftPage);
     }
 
     static String name(String typed) {
@@ -62,6 +91,7 @@ public record MailList(
                 replyTo,
                 doubleOptIn,
                 buyers,
+                host,
                 check.or(() -> checkPage),
                 confirmed.or(() -> confirmedPage),
                 leftPage);

@@ -55,10 +55,10 @@ public class MailHtml {
     /** @param address what becomes of the address a link leads to */
     Drawn drawn(Written mail, MailList list, Subscriber one, Workspace workspace, UnaryOperator<String> address) {
         Map<String, String> values = values(mail, list, one);
-        Optional<PassLink> link = link(mail, one);
+        Optional<PassLink> link = link(mail, list, one);
         String leave = mail.kind() == Written.Kind.CONFIRM
                 ? ""
-                : site.of(SiteRoute.LEAVE.path(passes.pass(one, Passes.Purpose.LEAVE)));
+                : site.of(list.host(), SiteRoute.LEAVE.path(passes.pass(one, Passes.Purpose.LEAVE)));
         MailText text = mail.text();
         String subject =
                 filled(text.subject(), values).replaceAll("\\p{C}", " ").strip();
@@ -86,15 +86,17 @@ public class MailHtml {
     /** Where a mail leads that the program itself is about. */
     public record PassLink(String words, String address) {}
 
-    private Optional<PassLink> link(Written mail, Subscriber one) {
+    private Optional<PassLink> link(Written mail, MailList list, Subscriber one) {
         return switch (mail.kind()) {
             case CONFIRM ->
                 Optional.of(new PassLink(
-                        "Yes, that is me", site.of(SiteRoute.CONFIRM.path(passes.pass(one, Passes.Purpose.CONFIRM)))));
+                        "Yes, that is me",
+                        site.of(list.host(), SiteRoute.CONFIRM.path(passes.pass(one, Passes.Purpose.CONFIRM)))));
             case DELIVERY ->
                 Optional.of(new PassLink(
                         "Fetch it",
-                        site.of(SiteRoute.GIFT.path(mail.name())) + "?d=" + passes.pass(one, Passes.Purpose.FETCH)));
+                        site.of(list.host(), SiteRoute.GIFT.path(mail.name())) + "?d="
+                                + passes.pass(one, Passes.Purpose.FETCH)));
             case SEQUENCE, BROADCAST -> Optional.empty();
         };
     }

@@ -213,7 +213,7 @@ public class Postman implements SmartLifecycle {
         switch (answer) {
             case Smtp.Answer.Taken(String words) -> {
                 trouble.set(Optional.empty());
-                outbox.sent(letter, mail, words);
+                outbox.sent(letter, mail, common.list.host(), words);
             }
             case Smtp.Answer.Refused(String words) -> outbox.refused(letter, mail, words);
             case Smtp.Answer.Later(String words) -> outbox.later(letter, mail, words);
@@ -245,7 +245,8 @@ public class Postman implements SmartLifecycle {
                 list,
                 one,
                 common.workspace,
-                destination -> links.address(letter, java.util.Objects.requireNonNull(common.links.get(destination))));
+                destination -> links.address(
+                        list.host(), letter, java.util.Objects.requireNonNull(common.links.get(destination))));
         return new Smtp.Mail(
                 "<" + letter.id() + "@" + host + ">",
                 sender(list),

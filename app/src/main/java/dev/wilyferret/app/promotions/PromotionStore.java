@@ -8,9 +8,12 @@ import org.springframework.data.jpa.repository.Query;
 
 interface PromotionStore extends JpaRepository<PromotionRow, RowKey> {
 
-    @Query("select count(*) > 0 from PromotionRow where slug = :slug")
-    boolean taken(String slug);
-
     @Query("from PromotionRow where key.workspace = :workspace order by createdAt")
     List<PromotionRow> ofWorkspace(UUID workspace);
+
+    @Query("from PromotionRow where key.workspace = :workspace and host = :host")
+    List<PromotionRow> on(UUID workspace, String host);
+
+    @Query("from PromotionRow where key.workspace = :workspace and host is null and hostRemoved = :host")
+    List<PromotionRow> thatStoodOn(UUID workspace, String host);
 }

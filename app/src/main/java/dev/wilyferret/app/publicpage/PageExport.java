@@ -2,6 +2,7 @@ package dev.wilyferret.app.publicpage;
 
 import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.pages.Page;
+import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.shelf.MediaFile;
 import dev.wilyferret.app.shelf.Shelf;
@@ -47,17 +48,16 @@ public class PageExport {
     }
 
     public void write(Page page, OutputStream out) throws IOException {
-        String promotion = promotions
-                .find(page.workspace(), page.promotion())
-                .orElseThrow()
-                .slug();
-        PageHtml.Surroundings around = previews.around(page, SiteRoute.page(promotion, page.slug()));
-        String drawn = html.render(page.draft(), around.plain(id -> Optional.of("/" + promotion)))
+        Promotion promotion =
+                promotions.find(page.workspace(), page.promotion()).orElseThrow();
+        PageHtml.Surroundings around = previews.around(page, promotion);
+        String drawn = html.render(page.draft(), around.plain(id -> Optional.of("/" + promotion.slug())))
                 .html();
         Map<String, MediaFile> files = files(page);
         Map<String, MediaFile> used = new LinkedHashMap<>();
         String text = Marks.plain(drawn);
-        Matcher media = MEDIA.matcher(text.replace(site.of(SiteRoute.MEDIA.path("")), SiteRoute.MEDIA.path("")));
+        Matcher media = MEDIA.matcher(
+                text.replace(site.of(promotion.host(), SiteRoute.MEDIA.path("")), SiteRoute.MEDIA.path("")));
         text = media.replaceAll(found -> {
             MediaFile file = files.get(found.group(1));
             if (file == null) {
@@ -72,7 +72,8 @@ public class PageExport {
             return "media/" + found.group(1);
         });
         text = WAY_ON.matcher(text)
-                .replaceAll(found -> Matcher.quoteReplacement(found.group(1) + "=\"" + site.of(found.group(2)) + "\""));
+                .replaceAll(found -> Matcher.quoteReplacement(
+                        found.group(1) + "=\"" + site.of(promotion.host(), found.group(2)) + "\""));
         try (ZipOutputStream zip = new ZipOutputStream(out)) {
             zip.putNextEntry(new ZipEntry("index.html"));
             zip.write(text.getBytes(StandardCharsets.UTF_8));

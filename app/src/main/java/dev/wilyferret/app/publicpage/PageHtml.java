@@ -4,6 +4,7 @@ import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.pixels.PixelAccount;
 import dev.wilyferret.app.shelf.MediaFile;
 import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.link.SiteRoute;
@@ -63,8 +64,9 @@ public class PageHtml {
     /**
      * What a page needs to know of its surroundings.
      *
+     * @param host where it stands; empty for the installation's own
      * @param path of the page itself
-     * @param pathOf the public path of another page of the promotion; empty where it leads nowhere
+     * @param pathOf how one gets from here to another page of the promotion; empty where it leads nowhere
      * @param file a file of the shelf by its name
      * @param pixels that fire; empty for declared crawlers and previews
      * @param now the moment for which it is drawn
@@ -74,6 +76,7 @@ public class PageHtml {
      */
     public record Surroundings(
             PageId page,
+            Optional<OwnHost> host,
             String path,
             Workspace.Legal legal,
             ZoneId zone,
@@ -104,12 +107,12 @@ public class PageHtml {
 
         public Surroundings firing(List<PixelAccount> others) {
             return new Surroundings(
-                    page, path, legal, zone, currency, pathOf, file, others, now, sent, bench, confirming);
+                    page, host, path, legal, zone, currency, pathOf, file, others, now, sent, bench, confirming);
         }
 
         public Surroundings at(Instant moment) {
             return new Surroundings(
-                    page, path, legal, zone, currency, pathOf, file, pixels, moment, sent, bench, confirming);
+                    page, host, path, legal, zone, currency, pathOf, file, pixels, moment, sent, bench, confirming);
         }
 
         /** Where the page says what is done with what visitors leave: its promotion's own page for that. */
@@ -120,12 +123,36 @@ public class PageHtml {
         /** As for visitors, with no bench beside it. */
         public Surroundings plain(Function<PageId, Optional<String>> paths) {
             return new Surroundings(
-                    page, path, legal, zone, currency, paths, file, pixels, now, sent, Optional.empty(), confirming);
+                    page,
+                    host,
+                    path,
+                    legal,
+                    zone,
+                    currency,
+                    paths,
+                    file,
+                    pixels,
+                    now,
+                    sent,
+                    Optional.empty(),
+                    confirming);
         }
 
         public Surroundings after(FormSent form) {
             return new Surroundings(
-                    page, path, legal, zone, currency, pathOf, file, pixels, now, Optional.of(form), bench, confirming);
+                    page,
+                    host,
+                    path,
+                    legal,
+                    zone,
+                    currency,
+                    pathOf,
+                    file,
+                    pixels,
+                    now,
+                    Optional.of(form),
+                    bench,
+                    confirming);
         }
     }
 
@@ -193,7 +220,10 @@ public class PageHtml {
     }
 
     private String address(Surroundings around, String media) {
-        return around.file().apply(media).map(file -> site.of(mediaPath(file))).orElse("");
+        return around.file()
+                .apply(media)
+                .map(file -> site.of(around.host(), mediaPath(file)))
+                .orElse("");
     }
 
     private RenderedPage redirect(PageDocument.RedirectPage page, Surroundings around) {
@@ -215,7 +245,7 @@ public class PageHtml {
             PageDocument document, Surroundings around, String style, List<Fire> fires, Map<String, Object> work) {
         Context context = new Context(Locale.ENGLISH);
         context.setVariable("title", document.title());
-        context.setVariable("address", site.of(around.path()));
+        context.setVariable("address", site.of(around.host(), around.path()));
         context.setVariable("legal", around.legal());
         context.setVariable("privacy", around.privacy());
         context.setVariable("css", style);
@@ -226,7 +256,7 @@ public class PageHtml {
     }
 
     private List<Fire> fires(Surroundings around, PixelEvent event) {
-        String address = site.of(around.path());
+        String address = site.of(around.host(), around.path());
         return around.pixels().stream()
                 .map(pixel -> new Fire(
                         pixel.fireAddress(event, VIEW_PLACE, address).replace(VIEW_PLACE, Marks.VIEW),
@@ -252,8 +282,9 @@ public class PageHtml {
      * @param action where it is sent, on the site
      * @param asks the label of an address to type; empty if only the button is there
      * @param byItself whether a browser that runs scripts presses the button by itself
+     * @param leadsTo the origin it leads to when that is another one than it is sent to; else empty
      */
-    public record Asking(String action, String asks, String button, boolean byItself) {}
+    public record Asking(String action, String asks, String button, boolean byItself, String leadsTo) {}
 
     /** A page of plain words with one thing to send. */
     public RenderedPage question(String title, List<String> paragraphs, Workspace whose, Asking asking) {
@@ -262,7 +293,11 @@ public class PageHtml {
         context.setVariable("press", PRESS);
         return new RenderedPage(
                 templates.process("site/message", context),
-                policy(List.of(), "'" + hash(plainCss) + "'", "'" + hash(PRESS) + "'", ""));
+                policy(
+                        List.of(),
+                        "'" + hash(plainCss) + "'",
+                        "'" + hash(PRESS) + "'",
+                        asking.leadsTo().isEmpty() ? "" : " " + asking.leadsTo()));
     }
 
     private Context plain(String title, List<String> paragraphs, Optional<Workspace> whose) {

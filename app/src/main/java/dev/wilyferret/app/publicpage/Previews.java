@@ -121,14 +121,15 @@ public class Previews {
     }
 
     private RenderedPage drawn(Page page, Promotion promotion, PageDocument document) {
-        return html.render(document, around(page, SiteRoute.page(promotion.slug(), page.slug())));
+        return html.render(document, around(page, promotion));
     }
 
-    public PageHtml.Surroundings around(Page page, String path) {
+    public PageHtml.Surroundings around(Page page, Promotion promotion) {
         Workspace workspace = workspaces.get(page.workspace());
         return new PageHtml.Surroundings(
                 page.id(),
-                path,
+                promotion.host(),
+                promotion.path(page.slug()),
                 workspace.legal(),
                 workspace.zone(),
                 workspace.currency(),
@@ -148,6 +149,7 @@ public class Previews {
                         design.page(),
                         new PageHtml.Surroundings(
                                 new PageId(new UUID(0, 0)),
+                                Optional.empty(),
                                 SiteRoute.DESIGN.path(key),
                                 SAMPLE,
                                 ZoneOffset.UTC,

@@ -107,6 +107,19 @@ class Answers {
         response.setStatus(HttpServletResponse.SC_SEE_OTHER);
     }
 
+    /**
+     * On to an own address by the browser itself: the form of the console that led here may be followed by redirects to this
+     * host only.
+     */
+    void goOn(HttpServletResponse response, String address) throws IOException {
+        response.setHeader("Refresh", "0; url=" + address);
+        html(
+                response,
+                HttpServletResponse.SC_OK,
+                message("One moment", "This browser is marked as yours on each of your hosts."),
+                Optional.empty());
+    }
+
     /** To a stored destination; nothing in a request can name another. */
     void sendTo(HttpServletResponse response, String address) {
         response.setStatus(HttpServletResponse.SC_FOUND);

@@ -100,9 +100,9 @@ class FormRoutes {
     /** A block of a published page, as it stands now. */
     private record Found(LivePage page, Placed placed) {}
 
-    private Optional<Found> find(String pageId, String blockId) {
+    private Optional<Found> find(HttpServletRequest request, String pageId, String blockId) {
         Optional<LivePage> page =
-                ShortId.parse(pageId, PageId::new).map(snapshots.now().pagesById()::get);
+                ShortId.parse(pageId, PageId::new).flatMap(id -> snapshots.now().page(Fronts.of(request), id));
         return blockId.matches("[a-z0-9]{1,24}")
                 ? page.flatMap(one -> find(one, new BlockId(blockId)))
                 : Optional.empty();
@@ -123,7 +123,7 @@ class FormRoutes {
     /** {@code POST /opt-in/{page}/{block}}: keeps the lead, then goes on; what is wrong is said at the field. */
     void optIn(HttpServletRequest request, HttpServletResponse response, String pageId, String blockId)
             throws IOException {
-        Optional<Found> found = find(pageId, blockId).filter(one -> one.placed.block() instanceof Block.Form);
+        Optional<Found> found = find(request, pageId, blockId).filter(one -> one.placed.block() instanceof Block.Form);
         if (found.isEmpty()) {
             answers.notFound(response);
             return;
@@ -285,7 +285,7 @@ class FormRoutes {
     /** {@code POST /quiz/{page}/{block}}: goes where the answers lead. */
     void quiz(HttpServletRequest request, HttpServletResponse response, String pageId, String blockId)
             throws IOException {
-        Optional<Found> found = find(pageId, blockId).filter(one -> one.placed.block() instanceof Block.Quiz);
+        Optional<Found> found = find(request, pageId, blockId).filter(one -> one.placed.block() instanceof Block.Quiz);
         if (found.isEmpty()) {
             answers.notFound(response);
             return;
@@ -325,8 +325,9 @@ class FormRoutes {
     }
 
     /** {@code /calendar/{page}/{block}}: a countdown's moment as an iCalendar file (RFC 5545). */
-    void calendar(HttpServletResponse response, String pageId, String blockId) throws IOException {
-        Optional<Found> found = find(pageId, blockId)
+    void calendar(HttpServletRequest request, HttpServletResponse response, String pageId, String blockId)
+            throws IOException {
+        Optional<Found> found = find(request, pageId, blockId)
                 .filter(one -> one.placed.block() instanceof Block.Countdown countdown
                         && countdown.calendar()
                         && countdown.until().isPresent());

@@ -1,7 +1,9 @@
 package dev.wilyferret.app.site;
 
+import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.live.ServedHtml;
 import dev.wilyferret.app.live.SiteSnapshot;
+import dev.wilyferret.app.live.SiteSnapshot.Front;
 import dev.wilyferret.app.live.SnapshotKeeper;
 import dev.wilyferret.app.mail.MailLinks;
 import dev.wilyferret.app.mail.Outbox;
@@ -32,6 +34,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.function.Function;
 import org.springframework.stereotype.Component;
 
 /** Where mails lead: confirming, leaving, following a link, fetching what is given away. All without signing in. */
@@ -48,6 +51,7 @@ class MailRoutes {
     private final Bonuses bonuses;
     private final VisitorRoutes visitors;
     private final MediaRoute media;
+    private final SiteAddress site;
     private final PageHtml html;
     private final Answers answers;
 
@@ -62,6 +66,7 @@ class MailRoutes {
             Bonuses bonuses,
             VisitorRoutes visitors,
             MediaRoute media,
+            SiteAddress site,
             PageHtml html,
             Answers answers) {
         this.snapshots = snapshots;
@@ -74,6 +79,7 @@ class MailRoutes {
         this.bonuses = bonuses;
         this.visitors = visitors;
         this.media = media;
+        this.site = site;
         this.html = html;
         this.answers = answers;
     }
@@ -90,12 +96,12 @@ class MailRoutes {
      * {@code GET /confirm/{pass}}: a page that goes on by itself in a browser, and by its button without script. Programs
      * that only open the links of a mail confirm nothing.
      */
-    void askToConfirm(HttpServletResponse response, String pass) throws IOException {
+    void askToConfirm(HttpServletRequest request, HttpServletResponse response, String pass) throws IOException {
         Optional<Subscriber> one = passes.read(Passes.Purpose.CONFIRM, pass).flatMap(people::claimed);
         if (one.isEmpty()) {
             answers.notFound(response);
         } else if (one.get().membership() != Membership.PENDING && !people.somethingWaits(one.get())) {
-            welcome(response, one.get());
+            welcome(Fronts.of(request), response, one.get());
         } else {
             question(
                     response,
@@ -103,24 +109,31 @@ class MailRoutes {
                     List.of("One press, and %s is on the list “%s”."
                             .formatted(EmailAddress.readable(one.get().email()), listName(one.get()))),
                     one.get().workspace(),
-                    new PageHtml.Asking(SiteRoute.CONFIRM.path(pass), "", "Yes, that is me", true));
+                    new PageHtml.Asking(
+                            SiteRoute.CONFIRM.path(pass),
+                            "",
+                            "Yes, that is me",
+                            true,
+                            page(Fronts.of(request), one.get(), MailList::confirmedPage)
+                                    .map(Onward::elsewhere)
+                                    .orElse("")));
         }
     }
 
     /** {@code POST /confirm/{pass}}: confirms the address, then leads to the list's page for that. */
-    void confirm(HttpServletResponse response, String pass) throws IOException {
+    void confirm(HttpServletRequest request, HttpServletResponse response, String pass) throws IOException {
         Optional<Subscriber> one = passes.read(Passes.Purpose.CONFIRM, pass)
                 .flatMap(people::claimed)
                 .flatMap(known -> people.confirm(known.workspace(), known.id()));
         if (one.isEmpty()) {
             answers.notFound(response);
         } else {
-            welcome(response, one.get());
+            welcome(Fronts.of(request), response, one.get());
         }
     }
 
-    private void welcome(HttpServletResponse response, Subscriber one) throws IOException {
-        Optional<String> page = page(one, MailList::confirmedPage);
+    private void welcome(Front front, HttpServletResponse response, Subscriber one) throws IOException {
+        Optional<Onward> page = page(front, one, MailList::confirmedPage);
         if (one.membership() != Membership.CONFIRMED) {
             answers.say(
                     response,
@@ -128,7 +141,7 @@ class MailRoutes {
                     List.of("This address has left the list. To come back, fill in the form once more."),
                     owner(one.workspace()));
         } else if (page.isPresent()) {
-            answers.seeOther(response, page.get() + "?" + with(one));
+            answers.seeOther(response, page.get().address() + "?" + with(one));
         } else {
             answers.say(
                     response,
@@ -156,11 +169,21 @@ class MailRoutes {
         return lists.find(one.workspace(), one.list()).map(MailList::name).orElse("");
     }
 
-    private Optional<String> page(Subscriber one, java.util.function.Function<MailList, Optional<PageId>> which) {
+    /**
+     * A page of a list.
+     *
+     * @param address the path alone where it stands on the host that was asked
+     * @param elsewhere the origin of its host where that is another one; else empty
+     */
+    private record Onward(String address, String elsewhere) {}
+
+    private Optional<Onward> page(Front front, Subscriber one, Function<MailList, Optional<PageId>> which) {
         return lists.find(one.workspace(), one.list())
                 .flatMap(which)
                 .map(snapshots.now().pagesById()::get)
-                .map(SiteSnapshot.LivePage::path);
+                .map(page -> page.host().equals(front.host())
+                        ? new Onward(page.path(), "")
+                        : new Onward(site.of(page.host(), page.path()), site.origin(page.host())));
     }
 
     /** What a page is told of a person who comes by mail: a fresh pass, and the first name for its words. */
@@ -172,7 +195,7 @@ class MailRoutes {
     }
 
     /** {@code GET /leave/{pass}}: asks, since programs open links too; nothing changes yet. */
-    void askToLeave(HttpServletResponse response, String pass) throws IOException {
+    void askToLeave(HttpServletRequest request, HttpServletResponse response, String pass) throws IOException {
         Optional<Subscriber> one = leaver(pass);
         if (one.isEmpty()) {
             answers.notFound(response);
@@ -184,7 +207,14 @@ class MailRoutes {
                 List.of("%s gets no more mail from the list “%s” once you press the button."
                         .formatted(EmailAddress.readable(one.get().email()), listName(one.get()))),
                 one.get().workspace(),
-                new PageHtml.Asking(SiteRoute.LEAVE.path(pass), "", "Unsubscribe", false));
+                new PageHtml.Asking(
+                        SiteRoute.LEAVE.path(pass),
+                        "",
+                        "Unsubscribe",
+                        false,
+                        page(Fronts.of(request), one.get(), MailList::leftPage)
+                                .map(Onward::elsewhere)
+                                .orElse("")));
     }
 
     private Optional<Subscriber> leaver(String pass) {
@@ -194,15 +224,15 @@ class MailRoutes {
     }
 
     /** {@code POST /leave/{pass}}: takes the person off at once, by the button or by one click of a mail program (RFC 8058). */
-    void leave(HttpServletResponse response, String pass) throws IOException {
+    void leave(HttpServletRequest request, HttpServletResponse response, String pass) throws IOException {
         Optional<Subscriber> one = leaver(pass).flatMap(known -> people.leave(known.workspace(), known.id()));
         if (one.isEmpty()) {
             answers.notFound(response);
             return;
         }
-        Optional<String> page = page(one.get(), MailList::leftPage);
+        Optional<Onward> page = page(Fronts.of(request), one.get(), MailList::leftPage);
         if (page.isPresent()) {
-            answers.seeOther(response, page.get());
+            answers.seeOther(response, page.get().address());
         } else {
             answers.say(
                     response,
@@ -226,7 +256,7 @@ class MailRoutes {
             return;
         }
         Optional<SiteSnapshot.LiveLink> live =
-                followed.get().link().map(snapshots.now().linksById()::get);
+                followed.get().link().map(snapshots.now().linksById()::get).filter(SiteSnapshot.LiveLink::active);
         if (live.isPresent()) {
             Optional<Subscriber> one =
                     people.find(workspace.get(), followed.get().subscriber());
@@ -298,7 +328,7 @@ class MailRoutes {
                 "A fresh link",
                 words,
                 workspace.get(),
-                new PageHtml.Asking(SiteRoute.GIFT.path(id), "E-mail address", "Mail me a fresh link", false));
+                new PageHtml.Asking(SiteRoute.GIFT.path(id), "E-mail address", "Mail me a fresh link", false, ""));
     }
 
     /** {@code POST /gift/{bonus}}: mails a fresh link to an address that is on a list; the answer tells nobody whether it is. */

@@ -2,10 +2,14 @@ package dev.wilyferret.app.site;
 
 import dev.wilyferret.app.clicks.BrowserNames;
 import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.installation.SiteAddress;
+import dev.wilyferret.app.live.SnapshotKeeper;
 import dev.wilyferret.app.postman.MailPreviews;
 import dev.wilyferret.app.publicpage.Previews;
 import dev.wilyferret.app.publicpage.RenderedPage;
 import dev.wilyferret.app.workspace.OwnBrowsers;
+import dev.wilyferret.core.address.OwnHost;
+import dev.wilyferret.core.link.SiteRoute;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
@@ -24,6 +28,8 @@ class OwnRoutes {
     private final BrowserNames names;
     private final Previews previews;
     private final MailPreviews mails;
+    private final SnapshotKeeper snapshots;
+    private final SiteAddress site;
     private final Answers answers;
     private final TokenValues tokens;
     private final String consoleAddress;
@@ -33,6 +39,8 @@ class OwnRoutes {
             BrowserNames names,
             Previews previews,
             MailPreviews mails,
+            SnapshotKeeper snapshots,
+            SiteAddress site,
             Answers answers,
             TokenValues tokens,
             Installation installation) {
@@ -40,20 +48,34 @@ class OwnRoutes {
         this.names = names;
         this.previews = previews;
         this.mails = mails;
+        this.snapshots = snapshots;
+        this.site = site;
         this.answers = answers;
         this.tokens = tokens;
         this.consoleAddress = installation.consoleAddress().toString();
     }
 
-    /** {@code /own/{pass}}: turns the console's pass into this browser's mark, then goes back to the console. */
+    /**
+     * {@code /own/{pass}}: turns the console's pass into this browser's mark, then goes on to the workspace's next host for the
+     * same, and from the last one back to the console.
+     */
     void mark(HttpServletRequest request, HttpServletResponse response, String pass) throws IOException {
-        Optional<String> token = browsers.redeem(pass, names.of(Arrivals.header(request, "User-Agent")));
-        if (token.isEmpty()) {
+        Optional<OwnBrowsers.Marked> marked = browsers.redeem(pass, names.of(Arrivals.header(request, "User-Agent")));
+        if (marked.isEmpty()) {
             answers.notFound(response);
             return;
         }
-        Visit.setCookie(request, response, Visit.OWN, token.get(), MARK_KEPT);
-        answers.sendTo(response, consoleAddress + "/settings#own-browsers");
+        Visit.setCookie(request, response, Visit.OWN, marked.get().token(), MARK_KEPT);
+        Optional<OwnHost> here = Fronts.of(request).host();
+        Optional<String> next = snapshots.now().reachable(marked.get().workspace()).stream()
+                .filter(host -> here.isEmpty() || host.compareTo(here.get()) > 0)
+                .findFirst()
+                .map(host -> site.of(Optional.of(host), SiteRoute.OWN.path(browsers.pass(marked.get()))));
+        if (here.isEmpty() && next.isPresent()) {
+            answers.goOn(response, next.get());
+        } else {
+            answers.sendTo(response, next.orElse(consoleAddress + "/settings#own-browsers"));
+        }
     }
 
     /** {@code /preview/{signed}}: a draft as visitors would see it; counts nothing, fires nothing. */

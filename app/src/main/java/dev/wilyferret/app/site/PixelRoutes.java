@@ -50,7 +50,7 @@ class PixelRoutes {
     void report(HttpServletRequest request, HttpServletResponse response) throws IOException {
         Optional<LivePage> page = UuidV7.parse(parameter(request, "page"))
                 .map(PageId::new)
-                .map(snapshots.now().pagesById()::get);
+                .flatMap(id -> snapshots.now().page(Fronts.of(request), id));
         Optional<PixelAccount> pixel = page.flatMap(live ->
                 UuidV7.parse(parameter(request, "pixel")).map(PixelId::new).map(live.pixels()::get));
         Optional<PixelAnswer> answer = switch (parameter(request, "answer")) {
@@ -79,7 +79,7 @@ class PixelRoutes {
     void image(HttpServletRequest request, HttpServletResponse response, String pageId, String pixelId)
             throws IOException {
         Optional<LivePage> page =
-                ShortId.parse(pageId, PageId::new).map(snapshots.now().pagesById()::get);
+                ShortId.parse(pageId, PageId::new).flatMap(id -> snapshots.now().page(Fronts.of(request), id));
         Optional<PixelAccount> pixel =
                 page.flatMap(live -> ShortId.parse(pixelId, PixelId::new).map(live.pixels()::get));
         Optional<EventId> view = view(parameter(request, "v"));
@@ -89,7 +89,9 @@ class PixelRoutes {
         }
         LivePage live = page.orElseThrow();
         keep(request, live, pixel.get(), view.get(), PixelAnswer.ASKED_WITHOUT_SCRIPT, 0);
-        answers.sendTo(response, pixel.get().fireAddress(event(live), view.get().toString(), site.of(live.path())));
+        answers.sendTo(
+                response,
+                pixel.get().fireAddress(event(live), view.get().toString(), site.of(live.host(), live.path())));
     }
 
     /** Kept only with the visit it belongs to; without its cookies there is nothing to hang it on. */

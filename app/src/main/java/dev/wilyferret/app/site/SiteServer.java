@@ -36,7 +36,8 @@ public class SiteServer implements SmartLifecycle {
                 installation.siteAddress(),
                 installation.proxies(),
                 installation.siteBehindProxy(),
-                installation.httpVersionHeader());
+                installation.httpVersionHeader(),
+                true);
         factory.addConnectorCustomizers(connector -> connector.setProperty("maxKeepAliveRequests", "-1"));
         factory.addContextCustomizers(
                 context -> context.getParent().getPipeline().addValve(silentAboutItself()));

@@ -3,6 +3,9 @@ package dev.wilyferret.app.site;
 import dev.wilyferret.app.clicks.ClickLog;
 import dev.wilyferret.app.intake.BodyRefused;
 import dev.wilyferret.app.intake.ReadRequest;
+import dev.wilyferret.app.live.SiteSnapshot;
+import dev.wilyferret.app.live.SiteSnapshot.Front;
+import dev.wilyferret.app.live.SiteSnapshot.Moved;
 import dev.wilyferret.app.live.SnapshotKeeper;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.core.id.OfferId;
@@ -53,6 +56,8 @@ class SiteServlet extends HttpServlet {
     private final transient MailRoutes mails;
     private final transient OwnRoutes own;
     private final transient MediaRoute media;
+    private final transient HostRoutes hosts;
+    private final transient Fronts fronts;
     private final transient SnapshotKeeper snapshots;
     private final transient Line line;
     private final transient Answers answers;
@@ -65,6 +70,8 @@ class SiteServlet extends HttpServlet {
             MailRoutes mails,
             OwnRoutes own,
             MediaRoute media,
+            HostRoutes hosts,
+            Fronts fronts,
             SnapshotKeeper snapshots,
             Line line,
             Answers answers) {
@@ -75,6 +82,8 @@ class SiteServlet extends HttpServlet {
         this.mails = mails;
         this.own = own;
         this.media = media;
+        this.hosts = hosts;
+        this.fronts = fronts;
         this.snapshots = snapshots;
         this.line = line;
         this.answers = answers;
@@ -107,6 +116,10 @@ class SiteServlet extends HttpServlet {
         String path = request.getRequestURI();
         String[] parts = path.substring(1).split("/", -1);
         Optional<SiteRoute> route = SiteRoute.of(parts[0]);
+        if (fronts.find(request).isEmpty() && !ofHosts(route)) {
+            answers.notFound(response);
+            return;
+        }
         switch (request.getMethod()) {
             case "POST" -> {
                 if (route.isEmpty() || !post(route.get(), request, response, parts)) {
@@ -123,6 +136,11 @@ class SiteServlet extends HttpServlet {
         }
     }
 
+    /** Whether it is answered on hosts that nobody is answered on otherwise. */
+    private static boolean ofHosts(Optional<SiteRoute> route) {
+        return route.equals(Optional.of(SiteRoute.LEADS_HERE)) || route.equals(Optional.of(SiteRoute.CERTIFICATE));
+    }
+
     /** Whether there is such an address to send something to. */
     private boolean post(SiteRoute route, HttpServletRequest request, HttpServletResponse response, String[] parts)
             throws IOException {
@@ -131,8 +149,8 @@ class SiteServlet extends HttpServlet {
             case "POSTBACK/2" -> inLine(() -> postbacks.receive(request, response, parts[1]));
             case "OPT_IN/3" -> forms.optIn(request, response, parts[1], parts[2]);
             case "QUIZ/3" -> forms.quiz(request, response, parts[1], parts[2]);
-            case "LEAVE/2" -> inLine(() -> mails.leave(response, parts[1]));
-            case "CONFIRM/2" -> inLine(() -> mails.confirm(response, parts[1]));
+            case "LEAVE/2" -> inLine(() -> mails.leave(request, response, parts[1]));
+            case "CONFIRM/2" -> inLine(() -> mails.confirm(request, response, parts[1]));
             case "GIFT/2" -> inLine(() -> mails.renew(request, response, parts[1]));
             default -> {
                 return false;
@@ -168,14 +186,16 @@ class SiteServlet extends HttpServlet {
             case "PREVIEW/2" -> inLine(() -> own.preview(request, response, parts[1]));
             case "DESIGN/2" -> own.design(response, parts[1]);
             case "TYPE/2" -> media.type(response, parts[1]);
-            case "CONFIRM/2" -> inLine(() -> mails.askToConfirm(response, parts[1]));
-            case "LEAVE/2" -> inLine(() -> mails.askToLeave(response, parts[1]));
+            case "CONFIRM/2" -> inLine(() -> mails.askToConfirm(request, response, parts[1]));
+            case "LEAVE/2" -> inLine(() -> mails.askToLeave(request, response, parts[1]));
             case "MAIL/4" -> inLine(() -> mails.follow(request, response, parts));
             case "GIFT/2" -> inLine(() -> mails.gift(request, response, parts[1]));
             case "MAIL_PREVIEW/2" -> inLine(() -> own.mail(response, parts[1]));
-            case "CALENDAR/3" -> forms.calendar(response, parts[1], parts[2]);
-            case "PRIVACY/1" -> privacy(response, "");
-            case "PRIVACY/2" -> privacy(response, parts[1]);
+            case "CALENDAR/3" -> forms.calendar(request, response, parts[1], parts[2]);
+            case "PRIVACY/1" -> privacy(request, response, "");
+            case "PRIVACY/2" -> privacy(request, response, parts[1]);
+            case "LEADS_HERE/3" -> inLine(() -> hosts.leadsHere(request, response, parts[1], parts[2]));
+            case "CERTIFICATE/1" -> hosts.certificate(request, response);
             case "ROBOTS/1" -> answers.plain(response, HttpServletResponse.SC_OK, ROBOTS);
             default -> {
                 return false;
@@ -186,19 +206,28 @@ class SiteServlet extends HttpServlet {
 
     private void page(HttpServletRequest request, HttpServletResponse response, String path, String[] parts)
             throws IOException {
-        Optional<String> entry =
-                parts.length == 1 ? snapshots.now().entry(request.getServerName(), path) : Optional.empty();
+        SiteSnapshot snapshot = snapshots.now();
+        Front front = Fronts.of(request);
+        Optional<String> entry = parts.length == 1 ? snapshot.entry(front, path) : Optional.empty();
+        Optional<Moved> moved = snapshot.moved(front, parts[0]);
         if (entry.isPresent()) {
-            String query = request.getQueryString();
-            answers.sendTo(response, entry.get() + (query == null ? "" : "?" + query));
+            answers.sendTo(response, entry.get() + query(request));
+        } else if (moved.isPresent() && snapshot.page(front, path).isEmpty()) {
+            visitors.moved(request, response, moved.get(), path.substring(1 + parts[0].length()) + query(request));
+        } else if (path.equals("/")) {
+            visitors.root(request, response);
         } else {
             visitors.page(request, response, path);
         }
     }
 
+    private static String query(HttpServletRequest request) {
+        return request.getQueryString() == null ? "" : "?" + request.getQueryString();
+    }
+
     /** The privacy page of a promotion or a workspace; without saying whose, only where one workspace has the host to itself. */
-    private void privacy(HttpServletResponse response, String whose) throws IOException {
-        Optional<Workspace> workspace = snapshots.now().answeringFor(whose);
+    private void privacy(HttpServletRequest request, HttpServletResponse response, String whose) throws IOException {
+        Optional<Workspace> workspace = snapshots.now().answeringFor(Fronts.of(request), whose);
         if (workspace.isEmpty()) {
             answers.notFound(response);
             return;

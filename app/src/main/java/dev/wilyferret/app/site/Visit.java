@@ -23,11 +23,12 @@ import java.util.stream.Stream;
  * Who is asking, as far as their cookies tell.
  *
  * @param visitor a fresh id if the browser brought none
+ * @param known whether it brought one
  * @param current the click this visit hangs on, if it is still on
  * @param ownToken what an own browser carries
  * @param agreed whether the visitor said yes where a page asked for consent to pixels
  */
-record Visit(VisitorId visitor, Optional<Current> current, Optional<String> ownToken, boolean agreed) {
+record Visit(VisitorId visitor, boolean known, Optional<Current> current, Optional<String> ownToken, boolean agreed) {
 
     static final String VISITOR = "wf_v";
     static final String CLICK = "wf_c";
@@ -86,7 +87,7 @@ record Visit(VisitorId visitor, Optional<Current> current, Optional<String> ownT
                 default -> {}
             }
         }
-        return new Visit(visitor.orElseGet(() -> new VisitorId(ids.next())), current, own, agreed);
+        return new Visit(visitor.orElseGet(() -> new VisitorId(ids.next())), visitor.isPresent(), current, own, agreed);
     }
 
     /** The present click, if it belongs to the promotion. */
@@ -102,6 +103,12 @@ record Visit(VisitorId visitor, Optional<Current> current, Optional<String> ownT
     void remember(HttpServletRequest request, HttpServletResponse response, Current click) {
         setCookie(request, response, VISITOR, ShortId.of(visitor), VISITOR_KEPT);
         setCookie(request, response, CLICK, click.text(), VISIT_LASTS);
+    }
+
+    /** Lets the browser remember on this host who came over from another. */
+    static void takeOver(HttpServletRequest request, HttpServletResponse response, Crossing.Over over) {
+        setCookie(request, response, VISITOR, ShortId.of(over.visitor()), VISITOR_KEPT);
+        over.current().ifPresent(click -> setCookie(request, response, CLICK, click.text(), VISIT_LASTS));
     }
 
     static void setCookie(

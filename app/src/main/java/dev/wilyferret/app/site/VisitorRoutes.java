@@ -4,10 +4,12 @@ import dev.wilyferret.app.clicks.ClickLog;
 import dev.wilyferret.app.live.ServedHtml;
 import dev.wilyferret.app.live.ServedPage;
 import dev.wilyferret.app.live.SiteSnapshot;
+import dev.wilyferret.app.live.SiteSnapshot.Front;
 import dev.wilyferret.app.live.SiteSnapshot.LiveLink;
 import dev.wilyferret.app.live.SiteSnapshot.LivePage;
 import dev.wilyferret.app.live.SiteSnapshot.Target;
 import dev.wilyferret.app.live.SnapshotKeeper;
+import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.address.Tagging;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.EventId;
@@ -45,6 +47,7 @@ class VisitorRoutes {
     private final UuidV7 ids;
     private final Arrivals arrivals;
     private final Answers answers;
+    private final Crossing crossing;
     private final TokenValues tokens;
     private final MediaRoute media;
     private final Clock clock;
@@ -55,6 +58,7 @@ class VisitorRoutes {
             UuidV7 ids,
             Arrivals arrivals,
             Answers answers,
+            Crossing crossing,
             TokenValues tokens,
             MediaRoute media,
             Clock clock) {
@@ -63,6 +67,7 @@ class VisitorRoutes {
         this.ids = ids;
         this.arrivals = arrivals;
         this.answers = answers;
+        this.crossing = crossing;
         this.tokens = tokens;
         this.media = media;
         this.clock = clock;
@@ -71,9 +76,9 @@ class VisitorRoutes {
     /** {@code /go/{code}}: counts the click, then sends the visitor where the link leads. */
     void link(HttpServletRequest request, HttpServletResponse response) throws IOException {
         SiteSnapshot snapshot = snapshots.now();
-        Optional<LiveLink> link = snapshot.link(request.getServerName(), request.getRequestURI());
+        Optional<LiveLink> link = snapshot.link(Fronts.of(request), request.getRequestURI());
         if (link.isEmpty()) {
-            answers.notFound(response);
+            nothing(request, response);
             return;
         }
         follow(request, response, link.get(), "");
@@ -98,9 +103,19 @@ class VisitorRoutes {
         }
         Map<String, String> passed = passed(link, came.arrival);
         switch (target) {
-            case Target.ToPage(String address) -> {
+            case Target.ToPage(var host, String address) -> {
                 String tagged = Tagging.of(address, passed).address();
-                answers.sendTo(response, more.isEmpty() ? tagged : tagged + (tagged.contains("?") ? "&" : "?") + more);
+                answers.sendTo(
+                        response,
+                        crossing.address(
+                                Fronts.of(request),
+                                link.workspace(),
+                                host,
+                                more.isEmpty() ? tagged : tagged + (tagged.contains("?") ? "&" : "?") + more,
+                                recorded
+                                        ? Optional.of(new Crossing.Over(
+                                                visit.visitor(), Optional.of(Visit.Current.of(click))))
+                                        : Optional.empty()));
             }
             case Target.ToOffer(var out) ->
                 answers.sendTo(response, out.expand(leaving(click.id(), Optional.of(link), "")));
@@ -109,7 +124,7 @@ class VisitorRoutes {
                         response,
                         Tagging.of(elsewhere.sent(ShortId.of(click.id()), Optional.of(link.tags())), passed)
                                 .address());
-            case Target.Nowhere() -> answers.notFound(response);
+            case Target.Nowhere() -> nothing(request, response);
         }
     }
 
@@ -132,13 +147,72 @@ class VisitorRoutes {
 
     /** {@code /{promotion}/{page}}: counts the view, and the click if the visit begins here. */
     void page(HttpServletRequest request, HttpServletResponse response, String path) throws IOException {
-        SiteSnapshot snapshot = snapshots.now();
-        Optional<LivePage> found = snapshot.page(request.getServerName(), path);
-        if (found.isEmpty()) {
+        page(request, response, snapshots.now().page(Fronts.of(request), path));
+    }
+
+    /** {@code /}: the page that a host of somebody's own shows there. */
+    void root(HttpServletRequest request, HttpServletResponse response) throws IOException {
+        Front front = Fronts.of(request);
+        page(request, response, front.root().flatMap(id -> snapshots.now().page(front, id)));
+    }
+
+    /** Where there is nothing: the page that the host shows then, of which nothing is counted. */
+    private void nothing(HttpServletRequest request, HttpServletResponse response) throws IOException {
+        Front front = Fronts.of(request);
+        Optional<LivePage> missing =
+                front.missing().flatMap(id -> snapshots.now().page(front, id));
+        if (missing.isEmpty()) {
             answers.notFound(response);
             return;
         }
+        ServedHtml served =
+                missing.get().served().at(clock.instant(), "").withoutPixels().get();
+        answers.html(
+                response,
+                HttpServletResponse.SC_NOT_FOUND,
+                served,
+                Optional.of(new EventId(ids.next())),
+                served.hasTokens()
+                        ? tokens.of(request, Optional.empty(), missing.get().offerName())
+                        : Map.of());
+    }
+
+    /** An address that a promotion had before: on to where it stands now, with the visit if that is another host. */
+    void moved(HttpServletRequest request, HttpServletResponse response, SiteSnapshot.Moved now, String rest) {
+        handOver(request, response, now.workspace(), now.host(), "/" + now.slug() + rest);
+    }
+
+    private void handOver(
+            HttpServletRequest request,
+            HttpServletResponse response,
+            WorkspaceId workspace,
+            Optional<OwnHost> host,
+            String path) {
+        Visit visit = Visit.of(request, ids);
+        answers.sendTo(
+                response,
+                crossing.address(
+                        Fronts.of(request),
+                        workspace,
+                        host,
+                        path,
+                        recorded(request) && visit.known()
+                                ? Optional.of(new Crossing.Over(visit.visitor(), visit.current()))
+                                : Optional.empty()));
+    }
+
+    private void page(HttpServletRequest request, HttpServletResponse response, Optional<LivePage> found)
+            throws IOException {
+        if (found.isEmpty()) {
+            nothing(request, response);
+            return;
+        }
         LivePage page = found.get();
+        if (Crossing.comes(request)) {
+            arrive(request, response, page);
+            return;
+        }
+        SiteSnapshot snapshot = snapshots.now();
         Visit visit = Visit.of(request, ids);
         Came came = came(request, visit, page.workspace(), Optional.empty());
         List<SiteEvent> events = new ArrayList<>(2);
@@ -166,6 +240,14 @@ class VisitorRoutes {
         answers.html(response, HttpServletResponse.SC_OK, served, Optional.of(view.id()), values);
     }
 
+    /** Takes a visit over from another host, then asks for the page again without what said so. */
+    private void arrive(HttpServletRequest request, HttpServletResponse response, LivePage page) {
+        if (recorded(request)) {
+            crossing.read(request, page.workspace()).ifPresent(over -> Visit.takeOver(request, response, over));
+        }
+        answers.sendTo(response, Crossing.without(request));
+    }
+
     /** The page as it is now; with the thanks of a form on it, if the request comes from there. */
     private ServedHtml html(HttpServletRequest request, LivePage page, Visit visit, Verdict verdict) {
         String thanked = Optional.ofNullable(request.getParameter("thanks")).orElse("");
@@ -182,7 +264,8 @@ class VisitorRoutes {
     void out(HttpServletRequest request, HttpServletResponse response, String pageId, Optional<OfferId> offer)
             throws IOException {
         SiteSnapshot snapshot = snapshots.now();
-        Optional<LivePage> from = ShortId.parse(pageId, PageId::new).map(snapshot.pagesById()::get);
+        Optional<LivePage> from =
+                ShortId.parse(pageId, PageId::new).flatMap(id -> snapshot.page(Fronts.of(request), id));
         Optional<AffiliateLink> way = from.flatMap(one -> one.out(offer));
         if (way.isEmpty()) {
             answers.notFound(response);
@@ -211,7 +294,7 @@ class VisitorRoutes {
     void file(HttpServletRequest request, HttpServletResponse response, String pageId, String name) throws IOException {
         SiteSnapshot snapshot = snapshots.now();
         Optional<LivePage> from = ShortId.parse(pageId, PageId::new)
-                .map(snapshot.pagesById()::get)
+                .flatMap(id -> snapshot.page(Fronts.of(request), id))
                 .filter(page -> page.handsOut(name) && snapshot.media().containsKey(name));
         // Who asks for a part has begun before.
         if (from.isPresent() && request.getHeader("Range") == null) {

@@ -1,6 +1,8 @@
 package dev.wilyferret.app.trails;
 
 import dev.wilyferret.app.forms.Intake;
+import dev.wilyferret.app.hosts.HostChoice;
+import dev.wilyferret.app.hosts.Hosts;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.offers.Offers;
 import dev.wilyferret.app.pages.Pages;
@@ -9,6 +11,7 @@ import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.design.ReadyTrail;
 import dev.wilyferret.core.design.StartingDesign;
 import dev.wilyferret.core.id.OfferId;
@@ -39,6 +42,7 @@ class BoardController {
     private final Promotions promotions;
     private final Pages pages;
     private final TrailMaker maker;
+    private final Hosts hosts;
     private final Clock clock;
 
     BoardController(
@@ -48,6 +52,7 @@ class BoardController {
             Promotions promotions,
             Pages pages,
             TrailMaker maker,
+            Hosts hosts,
             Clock clock) {
         this.overviews = overviews;
         this.workspaces = workspaces;
@@ -55,6 +60,7 @@ class BoardController {
         this.promotions = promotions;
         this.pages = pages;
         this.maker = maker;
+        this.hosts = hosts;
         this.clock = clock;
     }
 
@@ -83,8 +89,10 @@ class BoardController {
                 .findFirst()
                 .or(() -> all.stream().findFirst());
         String name = chosen.map(Offer::name).orElse("");
+        HostChoice choice = hosts.choice(member.workspace());
         return show(
                 all,
+                choice,
                 Intake.showing(Map.of(
                         "offer",
                         chosen.map(one -> one.id().toString()).orElse(""),
@@ -93,11 +101,14 @@ class BoardController {
                         "slug",
                         Slug.proposedFor(name),
                         "trail",
-                        "bridge")),
+                        "bridge",
+                        "host",
+                        choice.text(choice.usual()))),
                 model);
     }
 
-    private static String show(List<Offer> offers, Intake form, Model model) {
+    private static String show(List<Offer> offers, HostChoice hosts, Intake form, Model model) {
+        model.addAttribute("hosts", hosts);
         model.addAttribute("offers", offers);
         model.addAttribute("readyTrails", ReadyTrail.all());
         model.addAttribute("small", SmallDrawing.ofReady());
@@ -117,15 +128,22 @@ class BoardController {
                         .findFirst()
                         .orElseThrow(() -> new Refusal("Choose the offer this promotion is for.")));
         Optional<String> name = form.take("name", text -> PlainText.line("name", text, 100));
-        Optional<Slug> slug = form.take("slug", promotions::freeSlug);
+        HostChoice choice = hosts.choice(member.workspace());
+        Optional<Optional<OwnHost>> host = form.take("host", text -> choice.chosen(text, choice.usual()));
+        Optional<Slug> slug =
+                host.flatMap(on -> form.take("slug", text -> promotions.freeSlug(member.workspace(), on, text)));
         Optional<ReadyTrail> trail = ReadyTrail.of(form.value("trail"));
         Optional<OfferId> second = trail.filter(one -> !one.secondOffer().isEmpty())
                 .flatMap(one -> form.take("secondOffer", id -> TrailMaker.secondOffer(all, offer, id)));
         if (!form.clean()) {
-            return show(all, form, model);
+            return show(all, choice, form, model);
         }
-        Promotion made =
-                promotions.add(member.workspace(), offer.orElseThrow().id(), name.orElseThrow(), slug.orElseThrow());
+        Promotion made = promotions.add(
+                member.workspace(),
+                offer.orElseThrow().id(),
+                name.orElseThrow(),
+                host.orElseThrow(),
+                slug.orElseThrow());
         if (form.value("trail").equals("bridge")) {
             pages.makeRedirect(member.workspace(), made.id());
             pages.make(member.workspace(), made.id(), StartingDesign.bridge());

@@ -1,7 +1,10 @@
 package dev.wilyferret.app.trails;
 
 import dev.wilyferret.app.clicks.ClickBook;
+import dev.wilyferret.app.forms.Intake;
 import dev.wilyferret.app.forms.NotFound;
+import dev.wilyferret.app.hosts.HostChoice;
+import dev.wilyferret.app.hosts.Hosts;
 import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.links.Links;
 import dev.wilyferret.app.links.TrackingLink;
@@ -14,6 +17,7 @@ import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.sales.Sales;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.design.ReadyTrail;
 import dev.wilyferret.core.design.StartingDesign;
@@ -27,12 +31,14 @@ import dev.wilyferret.core.visit.Standing;
 import java.time.Clock;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -52,6 +58,7 @@ class PromotionController {
     private final ClickBook clicks;
     private final Sales sales;
     private final Workspaces workspaces;
+    private final Hosts hosts;
     private final SiteAddress site;
     private final TrailMaker maker;
     private final ClickLists lists;
@@ -65,6 +72,7 @@ class PromotionController {
             ClickBook clicks,
             Sales sales,
             Workspaces workspaces,
+            Hosts hosts,
             SiteAddress site,
             TrailMaker maker,
             ClickLists lists,
@@ -76,6 +84,7 @@ class PromotionController {
         this.clicks = clicks;
         this.sales = sales;
         this.workspaces = workspaces;
+        this.hosts = hosts;
         this.site = site;
         this.maker = maker;
         this.lists = lists;
@@ -91,6 +100,13 @@ class PromotionController {
         Promotion opened = promotion(member, promotion);
         LastDays period = period(member, days);
         model.addAttribute("promotion", opened);
+        HostChoice choice = hosts.choice(member.workspace());
+        model.addAttribute("hosts", choice);
+        model.addAttribute("stands", site.of(opened.host(), "/" + opened.slug()));
+        if (!model.containsAttribute("moving")) {
+            model.addAttribute(
+                    "moving", Intake.showing(Map.of("host", choice.text(opened.host()), "slug", opened.slug())));
+        }
         model.addAttribute(
                 "latest",
                 clicks.all(member.workspace(), promotion, period.from()).stream()
@@ -106,6 +122,27 @@ class PromotionController {
                         .filter(offer -> !offer.id().equals(opened.offer()))
                         .toList());
         return "trails/promotion";
+    }
+
+    /** Puts its pages at another address. */
+    @PostMapping("/address")
+    String move(
+            @AuthenticationPrincipal Member member,
+            @PathVariable PromotionId promotion,
+            @RequestParam MultiValueMap<String, String> typed,
+            RedirectAttributes after) {
+        Promotion opened = promotion(member, promotion);
+        Intake form = Intake.of(typed);
+        Optional<Optional<OwnHost>> host =
+                form.take("host", text -> hosts.choice(member.workspace()).chosen(text, opened.host()));
+        String slug = form.value("slug");
+        if (form.keep("slug", () -> promotions.move(member.workspace(), promotion, host.orElseThrow(), slug))) {
+            after.addFlashAttribute(
+                    "said", "Its pages stand there now. What was handed out before goes on leading to them.");
+        } else {
+            after.addFlashAttribute("moving", form);
+        }
+        return "redirect:/promotions/" + promotion + "#address";
     }
 
     /** Makes all pages of a ready-made trail. */

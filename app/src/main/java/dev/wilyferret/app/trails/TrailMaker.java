@@ -13,7 +13,6 @@ import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.design.ReadyTrail;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.WorkspaceId;
-import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.mail.MailText;
 import dev.wilyferret.core.page.RichText;
 import dev.wilyferret.core.text.Refusal;
@@ -116,6 +115,7 @@ public class TrailMaker {
                 "",
                 wanted.doubleOptIn(),
                 wanted.buyers(),
+                promotion.host(),
                 Optional.empty(),
                 Optional.empty(),
                 Optional.empty());
@@ -129,7 +129,7 @@ public class TrailMaker {
 
     /** Two mails to write over, switched off until their owner has read them. */
     private void firstMails(WorkspaceId workspace, MailList list, Promotion promotion, Page gift) {
-        String address = site.of(SiteRoute.page(promotion.slug(), gift.slug()));
+        String address = site.of(promotion.host(), promotion.path(gift.slug()));
         mails.addToSequence(
                 workspace,
                 list.id(),

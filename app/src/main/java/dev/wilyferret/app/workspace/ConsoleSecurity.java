@@ -27,7 +27,7 @@ class ConsoleSecurity {
 
     @Bean
     static WebServerFactoryCustomizer<TomcatServletWebServerFactory> front(Installation installation) {
-        return server -> Frontage.set(server, installation.consoleAddress(), installation.proxies(), false, "");
+        return server -> Frontage.set(server, installation.consoleAddress(), installation.proxies(), false, "", false);
     }
 
     @Bean

@@ -8,13 +8,11 @@ import dev.wilyferret.core.id.WorkspaceId;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.Base64;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import java.util.random.RandomGenerator;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -28,6 +26,7 @@ import org.springframework.transaction.annotation.Transactional;
 public class OwnBrowsers {
 
     private static final Duration PASS_VALID = Duration.ofMinutes(10);
+    private static final Duration ONWARD_VALID = Duration.ofMinutes(1);
 
     /** @param releasedAt null while the mark stands */
     public record OwnBrowser(
@@ -39,44 +38,74 @@ public class OwnBrowsers {
     private final OwnBrowserStore browsers;
     private final Workspaces workspaces;
     private final UuidV7 ids;
-    private final RandomGenerator random;
     private final Clock clock;
 
-    OwnBrowsers(OwnBrowserStore browsers, Workspaces workspaces, UuidV7 ids, RandomGenerator random, Clock clock) {
+    OwnBrowsers(OwnBrowserStore browsers, Workspaces workspaces, UuidV7 ids, Clock clock) {
         this.browsers = browsers;
         this.workspaces = workspaces;
         this.ids = ids;
-        this.random = random;
         this.clock = clock;
     }
 
     /** A pass that lets one browser be marked within ten minutes. */
     public String pass(WorkspaceId workspace) {
-        String claim = workspace + "." + clock.instant().plus(PASS_VALID).getEpochSecond();
+        return signed(workspace, workspace.toString(), PASS_VALID);
+    }
+
+    /** A pass that lets a browser be marked as the same one on another host, good for a minute. */
+    public String pass(Marked marked) {
+        return signed(marked.workspace, marked.workspace + "." + marked.browser, ONWARD_VALID);
+    }
+
+    private String signed(WorkspaceId workspace, String who, Duration valid) {
+        String claim = who + "." + clock.instant().plus(valid).getEpochSecond();
         return claim + "." + workspaces.sign(workspace, "own." + claim);
     }
 
-    /** Redeems a pass; what comes back is the token for the browser's cookie. */
+    /**
+     * A browser with its mark.
+     *
+     * @param token for its cookie
+     */
+    public record Marked(WorkspaceId workspace, UUID browser, String token) {}
+
+    /** Redeems a pass. */
     @Transactional
-    public Optional<String> redeem(String pass, String label) {
-        String[] parts = pass.split("\\.", -1);
-        if (parts.length != 3 || !parts[1].matches("\\d{1,12}")) {
+    public Optional<Marked> redeem(String pass, String label) {
+        int end = pass.lastIndexOf('.');
+        String claim = pass.substring(0, Math.max(0, end));
+        String[] parts = claim.split("\\.", -1);
+        if (parts.length < 2 || parts.length > 3 || !parts[parts.length - 1].matches("\\d{1,12}")) {
             return Optional.empty();
         }
         Optional<WorkspaceId> known = Id.parse(parts[0], WorkspaceId::new).filter(workspaces::exists);
-        if (known.isEmpty() || clock.instant().getEpochSecond() > Long.parseLong(parts[1])) {
+        if (known.isEmpty() || clock.instant().getEpochSecond() > Long.parseLong(parts[parts.length - 1])) {
             return Optional.empty();
         }
         WorkspaceId workspace = known.get();
-        if (!Signing.same(workspaces.sign(workspace, "own." + parts[0] + "." + parts[1]), parts[2])) {
+        if (!Signing.same(workspaces.sign(workspace, "own." + claim), pass.substring(end + 1))) {
             return Optional.empty();
         }
-        byte[] token = new byte[16];
-        random.nextBytes(token);
-        String text = Base64.getUrlEncoder().withoutPadding().encodeToString(token);
+        return parts.length == 3 ? known(workspace, UUID.fromString(parts[1])) : Optional.of(mark(workspace, label));
+    }
+
+    private Marked mark(WorkspaceId workspace, String label) {
+        UUID browser = ids.next();
+        String token = token(workspace, browser);
         browsers.save(
-                new OwnBrowserRow(RowKey.of(workspace, ids.next()), Signing.fingerprint(text), label, clock.instant()));
-        return Optional.of(text);
+                new OwnBrowserRow(RowKey.of(workspace, browser), Signing.fingerprint(token), label, clock.instant()));
+        return new Marked(workspace, browser, token);
+    }
+
+    private Optional<Marked> known(WorkspaceId workspace, UUID browser) {
+        return browsers.findById(RowKey.of(workspace, browser))
+                .filter(row -> row.releasedAt == null)
+                .map(row -> new Marked(workspace, browser, token(workspace, browser)));
+    }
+
+    /** The same on every host, and nobody can tell it from the browser's id. */
+    private String token(WorkspaceId workspace, UUID browser) {
+        return workspaces.sign(workspace, "own token " + browser);
     }
 
     @Transactional(readOnly = true)

@@ -279,6 +279,7 @@ class HandoversTest extends AppTest {
                 installation.keepAddressesDays(),
                 installation.cityTable(),
                 pairs,
+                installation.hostCheckPort(),
                 installation.mail(),
                 installation.demo());
     }

@@ -56,7 +56,11 @@ public abstract class AppTest {
         registry.add("ferret.site-address", () -> "http://127.0.0.1:" + SITE);
         registry.add("ferret.site-port", () -> SITE);
         registry.add("ferret.files", files::toString);
-        registry.add("ferret.outside-allowed", () -> "127.0.0.1:" + ELSEWHERE + ",127.0.0.1:" + RANGE);
+        // Names below localhost lead to this machine, for the program as for browsers.
+        registry.add(
+                "ferret.outside-allowed",
+                () -> "127.0.0.1:" + ELSEWHERE + ",127.0.0.1:" + RANGE + ",*.localhost:" + SITE);
+        registry.add("ferret.host-check-port", () -> SITE);
         registry.add("ferret.mail.host", () -> "127.0.0.1");
         registry.add("ferret.mail.port", () -> SMTP);
         registry.add("ferret.mail.start-tls", () -> false);

@@ -29,6 +29,7 @@ public final class Guest {
             HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(5)).build();
     private String agent = PERSON;
     private String forwarded = "";
+    private String host = "";
 
     public Guest(String origin) {
         this.origin = origin;
@@ -36,6 +37,12 @@ public final class Guest {
 
     public Guest as(String userAgent) {
         agent = userAgent;
+        return this;
+    }
+
+    /** Asks for a host by its name, wherever that leads. */
+    public Guest at(String name) {
+        host = name;
         return this;
     }
 
@@ -100,6 +107,9 @@ public final class Guest {
                 .timeout(Duration.ofSeconds(30))
                 .header("User-Agent", agent)
                 .header("Accept", "text/html");
+        if (!host.isEmpty()) {
+            request.header("Host", host);
+        }
         if (!forwarded.isEmpty()) {
             request.header("X-Forwarded-For", forwarded);
         }

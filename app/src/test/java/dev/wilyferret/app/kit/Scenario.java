@@ -162,7 +162,7 @@ public class Scenario {
         TrackingLink link = links.add(
                 stage.id(),
                 promotion.id(),
-                links.freeCode(""),
+                links.freeCode(stage.id(), Optional.empty(), ""),
                 LinkDetails.of(new Destination.ToPage(bridge.id()), tags));
         Trail trail = new Trail(stage, offer.network(), offer.id(), promotion, bridge, redirect, pixel, link);
         awaitLive(link.path(), 302);
@@ -172,6 +172,13 @@ public class Scenario {
 
     public Trail trail() {
         return trail("https://plumage.test/px{?id,event,eid,page}", 1000);
+    }
+
+    /** The first page of a promotion, published. */
+    public Page landing(Promotion promotion) {
+        Page page = pages.make(promotion.workspace(), promotion.id(), StartingDesign.bridge());
+        write(page, bridgeText("Pick your first oyster mushrooms", new NextStep.ToOffer(), List.of()));
+        return page;
     }
 
     public static PageDocument.ContentPage bridgeText(String headline, NextStep next, List<PixelId> pixels) {
@@ -207,6 +214,11 @@ public class Scenario {
                 false);
         UUID id = offers.add(stage.id(), "Lanternfish Partners", details).value();
         return offers.find(stage.id(), new OfferId(id)).orElseThrow();
+    }
+
+    /** What the first offer of a stage is called. */
+    public String offerName(Stage stage) {
+        return offers.of(stage.id()).getFirst().name();
     }
 
     /** A list of its own name for buyers. */

@@ -4,6 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.awaitility.Awaitility.await;
 
+import dev.wilyferret.app.hosts.HostMoves;
+import dev.wilyferret.app.hosts.HostUse;
+import dev.wilyferret.app.hosts.Hosts;
 import dev.wilyferret.app.installation.Installation;
 import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.FreePort;
@@ -18,6 +21,7 @@ import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
 import dev.wilyferret.app.postman.MailHtml;
 import dev.wilyferret.app.postman.Smtp;
+import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.mail.MailText;
@@ -52,6 +56,12 @@ class SequenceSendingTest extends AppTest {
 
     @Autowired
     private Outbox outbox;
+
+    @Autowired
+    private Hosts hosts;
+
+    @Autowired
+    private HostMoves moves;
 
     @Autowired
     private Broadcasts broadcasts;
@@ -101,6 +111,57 @@ class SequenceSendingTest extends AppTest {
 
     private Stream<String> subjects(String who) {
         return post.to(who).stream().map(PostBox.Letter::subject);
+    }
+
+    @Test
+    void linksInMailsLeadOverTheListsHostAndAreCountedBeforeThatIsRemoved() {
+        OwnHost host = new OwnHost("mail" + ++number + ".growbench.localhost");
+        hosts.add(stage.id(), host);
+        hosts.look(stage.id(), host);
+        MailList now = lists.find(stage.id(), list).orElseThrow();
+        Guest owner = owner(stage);
+        owner.sendTo(
+                "/people/lists/" + list + "/settings",
+                "/people/lists/" + list + "/settings",
+                "name",
+                now.name(),
+                "senderName",
+                now.senderName(),
+                "senderAddress",
+                now.senderAddress(),
+                "host",
+                host.name());
+        Written made = mails.addToSequence(
+                stage.id(),
+                list,
+                Duration.ZERO,
+                new MailText("First", "", new RichText("See [the room](https://room.growbench.example/in).")));
+        mails.time(stage.id(), made.id(), Duration.ZERO, false, true);
+        String ines = fresh();
+        joins(ines);
+        PostBox.Letter letter = post.await(ines, 1);
+        String origin = "http://" + host + ":" + installation.siteAddress().getPort();
+        assertThat(letter.headers().get("List-Unsubscribe")).contains("<" + origin + "/leave/");
+        assertThat(letter.text()).contains(origin + "/m/").doesNotContain(installation.siteAddress() + "/m/");
+        await().until(() -> moves.on(stage.id(), host).stream().anyMatch(HostUse.Standing::dies));
+        assertThat(moves.on(stage.id(), host))
+                .extracting(HostUse.Standing::what)
+                .containsExactly(
+                        "1 list whose mails link over it",
+                        "1 link in a mail that was sent",
+                        "1 unsubscribe link in a sent mail");
+        moves.remove(stage.id(), host);
+        // What letters have in common is read anew every second.
+        await().atMost(Duration.ofSeconds(20)).until(() -> {
+            String next = fresh();
+            joins(next);
+            return post.await(next, 1)
+                    .headers()
+                    .get("List-Unsubscribe")
+                    .startsWith("<" + installation.siteAddress() + "/leave/");
+        });
+        moves.bringBack(stage.id(), host);
+        assertThat(lists.find(stage.id(), list).orElseThrow().host()).contains(host);
     }
 
     @Test

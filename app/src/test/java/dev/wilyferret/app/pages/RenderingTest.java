@@ -95,7 +95,8 @@ class RenderingTest extends AppTest {
     }
 
     private String drawn(ContentPage page) {
-        return html.render(page, previews.around(trail.bridge(), "/x/y").plain(id -> Optional.of("/x/" + id)))
+        return html.render(
+                        page, previews.around(trail.bridge(), trail.promotion()).plain(id -> Optional.of("/x/" + id)))
                 .html();
     }
 

@@ -36,6 +36,7 @@ class PlaceBookTest {
                 90,
                 cityTable,
                 "",
+                80,
                 new Installation.Mail("", 0, "", "", false, 1, 1),
                 new Installation.Demo(false, "", here, ""));
     }

@@ -25,6 +25,7 @@ class VisitorsUnseenTest {
                 90,
                 "",
                 "",
+                80,
                 new Installation.Mail("", 0, "", "", false, 1, 1),
                 new Installation.Demo(false, "", site, "")));
     }

@@ -4,6 +4,7 @@ import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.address.UriTemplate;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
+import java.net.URI;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -32,6 +33,11 @@ public record Elsewhere(String name, UriTemplate address) {
                     throw new Refusal("Nothing fills {%s}. An address may take %s."
                             .formatted(PlainText.cut(unknown, 40), String.join(", ", VARIABLES)));
                 });
+    }
+
+    /** The host it leads to, as browsers name it. */
+    public String host() {
+        return URI.create(address.address(Map.of())).getHost();
     }
 
     /**

@@ -30,6 +30,10 @@ public enum SiteRoute {
     MAIL_PREVIEW("mail-preview"),
     PRIVACY("privacy"),
     ROBOTS("robots.txt"),
+    /** Answers what the program asks a host to see whether its name leads here. */
+    LEADS_HERE("leads-here"),
+    /** Whether a certificate may be fetched for a host; asked by proxies. */
+    CERTIFICATE("certificate"),
     /** Reserved for what may come. */
     ASSETS("assets"),
     ROBOTS_WITHOUT_TYPE("robots"),

@@ -1,0 +1,558 @@
+package dev.wilyferret.app.hosts;
+
+import static dev.wilyferret.app.kit.Guest.location;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.awaitility.Awaitility.await;
+
+import dev.wilyferret.app.elsewhere.Places;
+import dev.wilyferret.app.kit.AppTest;
+import dev.wilyferret.app.kit.Guest;
+import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.links.LinkDetails;
+import dev.wilyferret.app.links.Links;
+import dev.wilyferret.app.links.TrackingLink;
+import dev.wilyferret.app.people.Lists;
+import dev.wilyferret.app.promotions.Promotion;
+import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.app.workspace.OwnBrowsers;
+import dev.wilyferret.core.address.OwnHost;
+import dev.wilyferret.core.address.Tags;
+import dev.wilyferret.core.link.Destination;
+import dev.wilyferret.core.link.LinkCode;
+import dev.wilyferret.core.link.SiteRoute;
+import dev.wilyferret.core.text.Refusal;
+import java.net.URI;
+import java.net.http.HttpResponse;
+import java.time.Duration;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.concurrent.atomic.AtomicInteger;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.beans.factory.annotation.Autowired;
+
+/** Hosts of a workspace's own, over real HTTP; names below localhost lead here, others nowhere. */
+class HostsTest extends AppTest {
+
+    private static final AtomicInteger NUMBER = new AtomicInteger();
+
+    @Autowired
+    private Hosts hosts;
+
+    @Autowired
+    private HostMoves moves;
+
+    @Autowired
+    private PublicPlaces publicPlaces;
+
+    @Autowired
+    private Promotions promotions;
+
+    @Autowired
+    private Links links;
+
+    @Autowired
+    private Lists lists;
+
+    @Autowired
+    private Places places;
+
+    @Autowired
+    private OwnBrowsers browsers;
+
+    private Scenario.Trail trail;
+
+    @BeforeEach
+    void begin() {
+        trail = scenario.trail();
+    }
+
+    private static OwnHost fresh() {
+        return new OwnHost("host" + NUMBER.incrementAndGet() + ".growbench.localhost");
+    }
+
+    /** A host that is at work, in the program's memory too. */
+    private OwnHost atWork() {
+        OwnHost host = fresh();
+        hosts.add(trail.workspace(), host);
+        hosts.look(trail.workspace(), host);
+        awaitCertificate(host.name(), 200);
+        return host;
+    }
+
+    private void awaitCertificate(String host, int status) {
+        await().atMost(Duration.ofSeconds(20)).until(() -> certificate(host).statusCode() == status);
+    }
+
+    private HttpResponse<String> certificate(String host, String... headers) {
+        return guest().get("/certificate?domain=" + host, headers);
+    }
+
+    private void awaitStatus(Guest guest, String path, int status) {
+        await().atMost(Duration.ofSeconds(20)).until(() -> guest.head(path).statusCode() == status);
+    }
+
+    private Guest on(OwnHost host) {
+        return guest().at(host.name());
+    }
+
+    /** The trail's pages, on a host. */
+    private OwnHost moved() {
+        OwnHost host = atWork();
+        promotions.move(
+                trail.workspace(),
+                trail.promotion().id(),
+                Optional.of(host),
+                trail.promotion().slug());
+        awaitStatus(on(host), trail.bridgePath(), 200);
+        return host;
+    }
+
+    private static String pathOf(String address) {
+        URI uri = URI.create(address);
+        return uri.getRawPath() + (uri.getRawQuery() == null ? "" : "?" + uri.getRawQuery());
+    }
+
+    private int count(String table) {
+        return sql.sql("select count(*) from " + table + " where workspace_id = ?")
+                .param(trail.workspace().value())
+                .query(Integer.class)
+                .single();
+    }
+
+    private int visitors() {
+        return sql.sql("""
+                        select count(distinct visitor_id) from (
+                          select workspace_id, visitor_id from click union all select workspace_id, visitor_id from site_event) all_of_them
+                        where workspace_id = ?
+                        """)
+                .param(trail.workspace().value())
+                .query(Integer.class)
+                .single();
+    }
+
+    @Test
+    void aHostIsAtWorkOnceItsNameIsSeenToLeadHere() {
+        OwnHost host = fresh();
+        hosts.add(trail.workspace(), host);
+        assertThat(hosts.find(trail.workspace(), host).orElseThrow().state()).isEqualTo(Host.State.WAITING);
+        assertThat(hosts.choice(trail.workspace()).own()).isEmpty();
+        assertThat(on(host).get(trail.bridgePath()).statusCode()).isEqualTo(404);
+        hosts.look(trail.workspace(), host);
+        assertThat(hosts.find(trail.workspace(), host).orElseThrow())
+                .returns(Host.State.AT_WORK, Host::state)
+                .returns("", Host::finding);
+        assertThat(hosts.choice(trail.workspace()).usual()).contains(host);
+    }
+
+    @Test
+    void whatAHostWaitsForIsSaidWithWhatToDo() {
+        OwnHost nowhere = new OwnHost("nowhere" + NUMBER.incrementAndGet() + ".growbench.example");
+        hosts.add(trail.workspace(), nowhere);
+        hosts.look(trail.workspace(), nowhere);
+        assertThat(hosts.find(trail.workspace(), nowhere).orElseThrow())
+                .returns(Host.State.WAITING, Host::state)
+                .extracting(Host::finding)
+                .asString()
+                .contains("leads nowhere yet", "add an A record for " + nowhere);
+    }
+
+    @Test
+    void anotherServerUnderTheNameIsNotTakenForThisProgram() {
+        OwnHost host = fresh();
+        hosts.add(trail.workspace(), host);
+        String nonce = "0123456789abcdef0123456789abcdef";
+        String asked = SiteRoute.LEADS_HERE.path(trail.workspace(), nonce);
+        String answer = on(host).get(asked).body();
+        assertThat(answer).hasSize(65).doesNotContain(nonce);
+        assertThat(on(fresh()).get(asked).statusCode())
+                .as("not added by anybody")
+                .isEqualTo(404);
+        assertThat(guest().get(asked).statusCode()).isEqualTo(404);
+        assertThat(on(host).get(SiteRoute.LEADS_HERE.path(trail.workspace(), "any-text"))
+                        .statusCode())
+                .isEqualTo(404);
+        assertThat(on(host).get(SiteRoute.LEADS_HERE.path(scenario.empty().id(), nonce))
+                        .statusCode())
+                .as("for a workspace that has not added it")
+                .isEqualTo(404);
+    }
+
+    @Test
+    void aHostWhoseNameNoLongerLeadsHereStaysAndSaysSo() {
+        OwnHost gone = new OwnHost("gone" + NUMBER.incrementAndGet() + ".growbench.example");
+        hosts.add(trail.workspace(), gone);
+        sql.sql("update own_host set active_at = added_at where name = ?")
+                .param(gone.name())
+                .update();
+        hosts.look(trail.workspace(), gone);
+        assertThat(hosts.find(trail.workspace(), gone).orElseThrow().state()).isEqualTo(Host.State.FAILING);
+        assertThat(owner(trail.stage()).get("/links/hosts/" + gone).body())
+                .contains("its name no longer leads here", "leads nowhere yet");
+        awaitCertificate(gone.name(), 200);
+        HttpResponse<String> marked = guest().get(SiteRoute.OWN.path(browsers.pass(trail.workspace())));
+        assertThat(location(marked))
+                .as("a browser is not sent there")
+                .isEqualTo(installation.consoleAddress() + "/settings#own-browsers");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"/", "/robots.txt", "/privacy", "/go/nothing", "/own/x", "/leave/x", "/postback/x"})
+    void anUnknownHostGetsTheSamePlainWordForEverything(String path) {
+        HttpResponse<String> plain = on(new OwnHost("stranger.example")).get("/there-is-nothing-here");
+        HttpResponse<String> answer = on(new OwnHost("stranger.example")).get(path);
+        assertThat(answer.statusCode()).isEqualTo(404);
+        assertThat(answer.body()).isEqualTo(plain.body());
+        assertThat(on(new OwnHost("stranger.example")).get(trail.bridgePath()).body())
+                .isEqualTo(plain.body());
+        assertThat(on(new OwnHost("stranger.example")).post(path, "a", "b").body())
+                .isEqualTo(plain.body());
+    }
+
+    @Test
+    void slugsAndCodesAreUniqueOnAHostAndNotInTheProgram() {
+        OwnHost host = atWork();
+        String slug = trail.promotion().slug();
+        String code = trail.link().code().text();
+        Promotion twin = promotions.add(
+                trail.workspace(),
+                trail.promotion().offer(),
+                "Twin",
+                Optional.of(host),
+                promotions.freeSlug(trail.workspace(), Optional.of(host), slug));
+        TrackingLink other = links.add(
+                trail.workspace(),
+                twin.id(),
+                Optional.of(host),
+                links.freeCode(trail.workspace(), Optional.of(host), code),
+                LinkDetails.of(
+                        new Destination.ToOffer(Optional.empty()), new Tags("parcel-post", "solo", "x", "", "")));
+        awaitStatus(on(host), other.path(), 302);
+        assertThat(location(on(host).get(other.path()))).doesNotContain(slug);
+        assertThat(location(guest().get(trail.link().path()))).startsWith("/" + slug + "/");
+        assertThatThrownBy(() -> promotions.freeSlug(trail.workspace(), Optional.of(host), slug))
+                .isInstanceOf(Refusal.class);
+        assertThatThrownBy(() -> links.freeCode(trail.workspace(), Optional.of(host), code))
+                .isInstanceOf(Refusal.class);
+        assertThatThrownBy(() -> links.move(trail.workspace(), trail.link().id(), Optional.of(host)))
+                .isInstanceOf(Refusal.class)
+                .hasMessageContaining(code);
+    }
+
+    @Test
+    void aVisitThatCrossesTwoHostsIsOneClickOfOneVisitor() {
+        OwnHost host = moved();
+        Guest here = guest();
+        String over = location(here.get(trail.link().path()));
+        assertThat(over)
+                .startsWith(origin(host) + trail.bridgePath() + "?utm_source=plumage&")
+                .contains("&wf_over=");
+        Guest there = on(host);
+        HttpResponse<String> arrived = there.get(pathOf(over));
+        assertThat(arrived.statusCode()).isEqualTo(302);
+        assertThat(location(arrived))
+                .isEqualTo(trail.bridgePath()
+                        + "?utm_source=plumage&utm_medium=paid-social&utm_campaign=spring-balcony&utm_content=video-1");
+        assertThat(there.cookie("wf_v")).isEqualTo(here.cookie("wf_v")).isPresent();
+        assertThat(there.cookie("wf_c")).isEqualTo(here.cookie("wf_c")).isPresent();
+        there.get(location(arrived));
+        there.get(trail.redirectPath());
+        String sent = location(there.get(SiteRoute.OUT.path(trail.redirect().id())));
+        assertThat(sent).contains(here.cookie("wf_c").orElseThrow().split("\\.")[0]);
+        assertThat(count("click")).isEqualTo(1);
+        assertThat(count("site_event")).isEqualTo(3);
+        assertThat(visitors()).isEqualTo(1);
+    }
+
+    private String origin(OwnHost host) {
+        return "http://" + host + ":" + installation.siteAddress().getPort();
+    }
+
+    @Test
+    void whatIsHandedOverIsGoodForAMinuteOnOneHostAndForNothingElse() {
+        OwnHost host = moved();
+        String over = pathOf(location(guest().get(trail.link().path())));
+        Guest late = on(host);
+        clock.pass(Duration.ofSeconds(62));
+        assertThat(location(late.get(over))).doesNotContain("wf_over");
+        assertThat(late.cookie("wf_v")).isEmpty();
+
+        String again = pathOf(location(guest().get(trail.link().path())));
+        for (String forged : List.of(
+                again.replaceAll("wf_over=.", "wf_over=0"),
+                again.substring(0, again.length() - 1) + (again.endsWith("0") ? "1" : "0"),
+                again.replaceAll("wf_over=.*", "wf_over="),
+                again.replaceAll("wf_over=.*", "wf_over=a~b~c~d"),
+                again.replaceAll("wf_over=.*", "wf_over=~~zzzzzzzzzzz~" + "0".repeat(40)),
+                again + "&wf_over=x")) {
+            Guest guest = on(host);
+            HttpResponse<String> arrived = guest.get(forged);
+            assertThat(arrived.statusCode()).as(forged).isEqualTo(302);
+            assertThat(location(arrived)).startsWith("/").doesNotContain("wf_over");
+            if (!forged.startsWith(again)) {
+                assertThat(guest.cookie("wf_v")).as(forged).isEmpty();
+            }
+        }
+        // On another host of the same workspace it says nothing.
+        OwnHost second = atWork();
+        promotions.move(
+                trail.workspace(),
+                trail.promotion().id(),
+                Optional.of(second),
+                trail.promotion().slug());
+        awaitStatus(on(second), trail.bridgePath(), 200);
+        Guest elsewhere = on(second);
+        elsewhere.get(again);
+        assertThat(elsewhere.cookie("wf_v")).isEmpty();
+    }
+
+    @Test
+    void whatWasHandedOutBeforeAPromotionMovedGoesOnLeadingToIt() {
+        OwnHost host = moved();
+        String before = trail.bridgePath();
+        promotions.move(
+                trail.workspace(),
+                trail.promotion().id(),
+                Optional.of(host),
+                "mushrooms-" + host.name().split("\\.")[0]);
+        String slug = promotions
+                .find(trail.workspace(), trail.promotion().id())
+                .orElseThrow()
+                .slug();
+        String now = "/" + slug + "/" + trail.bridge().slug();
+        awaitStatus(on(host), now, 200);
+        assertThat(location(on(host).get(before + "?x=1"))).isEqualTo(now + "?x=1");
+        assertThat(location(guest().get(before + "?x=1"))).isEqualTo(origin(host) + now + "?x=1");
+        assertThat(location(guest().get("/" + trail.promotion().slug()))).isEqualTo(origin(host) + "/" + slug);
+        assertThatThrownBy(() -> promotions.freeSlug(
+                        scenario.empty().id(),
+                        Optional.empty(),
+                        trail.promotion().slug()))
+                .as("nobody else gets it")
+                .isInstanceOf(Refusal.class);
+        promotions.move(
+                trail.workspace(),
+                trail.promotion().id(),
+                Optional.empty(),
+                trail.promotion().slug());
+        awaitStatus(guest(), before, 200);
+        assertThat(location(on(host).get(now))).isEqualTo(installation.siteAddress() + before);
+    }
+
+    @Test
+    void aLinkIsFollowedWhereverItWasHandedOut() {
+        OwnHost host = atWork();
+        links.move(trail.workspace(), trail.link().id(), Optional.of(host));
+        awaitStatus(on(host), trail.link().path(), 302);
+        assertThat(guest().get(trail.link().path()).statusCode()).isEqualTo(302);
+        assertThat(links.find(trail.workspace(), trail.link().id())
+                        .orElseThrow()
+                        .host())
+                .contains(host);
+    }
+
+    @Test
+    void aHostShowsNothingOfOtherWorkspaces() {
+        OwnHost host = atWork();
+        Scenario.Trail other = scenario.trail();
+        assertThat(on(host).get(other.bridgePath()).statusCode()).isEqualTo(404);
+        assertThat(on(host).get(other.link().path()).statusCode()).isEqualTo(404);
+        assertThat(on(host).get(SiteRoute.OUT.path(other.redirect().id())).statusCode())
+                .isEqualTo(404);
+        assertThat(on(host).get(SiteRoute.PRIVACY.path()).body()).contains("Growbench");
+        assertThat(on(host).get(SiteRoute.OUT.path(trail.redirect().id())).statusCode())
+                .as("its own, from wherever")
+                .isEqualTo(302);
+    }
+
+    @Test
+    void theRootAndWhatIsMissingArePagesOfOnesOwn() {
+        OwnHost host = moved();
+        assertThat(on(host).get("/").statusCode()).isEqualTo(404);
+        Guest owner = owner(trail.stage());
+        owner.sendTo(
+                "/links/hosts/" + host,
+                "/links/hosts/" + host + "/pages",
+                "root",
+                trail.bridge().id().toString(),
+                "missing",
+                trail.bridge().id().toString());
+        awaitStatus(on(host), "/", 200);
+        assertThat(on(host).get("/").body()).contains("Pick your first oyster mushrooms");
+        assertThat(count("site_event")).isEqualTo(1);
+        HttpResponse<String> missing = on(host).get("/nothing/here");
+        assertThat(missing.statusCode()).isEqualTo(404);
+        assertThat(missing.body()).contains("Pick your first oyster mushrooms").doesNotContain("plumage.test");
+        assertThat(on(host).get("/go/nothing").body()).contains("Pick your first oyster mushrooms");
+        assertThat(count("site_event")).as("nothing is counted on it").isEqualTo(1);
+        assertThat(count("click")).isEqualTo(1);
+    }
+
+    @Test
+    void aCertificateMayBeFetchedForHostsAtWorkByProxiesOnly() {
+        OwnHost host = atWork();
+        OwnHost waiting = fresh();
+        hosts.add(trail.workspace(), waiting);
+        assertThat(certificate(host.name()).statusCode()).isEqualTo(200);
+        for (String wrong : List.of(
+                waiting.name(),
+                host.name().toUpperCase(java.util.Locale.ROOT),
+                host.name() + ".",
+                "x." + host.name(),
+                "",
+                "127.0.0.1",
+                host.name() + "%00")) {
+            assertThat(certificate(wrong).statusCode()).as(wrong).isEqualTo(404);
+        }
+        assertThat(certificate(host.name(), "X-Forwarded-For", "203.0.113.9").statusCode())
+                .as("asked through a proxy that nobody configured")
+                .isEqualTo(404);
+        assertThat(certificate(host.name(), "Forwarded", "for=203.0.113.9").statusCode())
+                .isEqualTo(404);
+    }
+
+    @Test
+    void markingABrowserAsOnesOwnVisitsEveryHost() {
+        OwnHost first = moved();
+        OwnHost second = atWork();
+        HttpResponse<String> shared = guest().get(SiteRoute.OWN.path(browsers.pass(trail.workspace())));
+        String token = shared.headers().firstValue("Set-Cookie").orElseThrow();
+        String onward = shared.headers().firstValue("Refresh").orElseThrow().replace("0; url=", "");
+        assertThat(onward).startsWith(origin(first) + "/own/");
+        Guest onFirst = on(first);
+        HttpResponse<String> then = onFirst.get(pathOf(onward));
+        assertThat(then.headers().firstValue("Set-Cookie")).contains(token);
+        assertThat(location(then)).startsWith(origin(second) + "/own/");
+        HttpResponse<String> last = on(second).get(pathOf(location(then)));
+        assertThat(last.headers().firstValue("Set-Cookie")).contains(token);
+        assertThat(location(last)).isEqualTo(installation.consoleAddress() + "/settings#own-browsers");
+        assertThat(browsers.of(trail.workspace())).as("one browser").hasSize(1);
+
+        onFirst.get(trail.bridgePath());
+        assertThat(sql.sql("select own from click where workspace_id = ?")
+                        .param(trail.workspace().value())
+                        .query(Boolean.class)
+                        .single())
+                .isTrue();
+        clock.pass(Duration.ofMinutes(2));
+        assertThat(on(second).get(pathOf(location(then))).statusCode())
+                .as("good for a minute")
+                .isEqualTo(404);
+    }
+
+    @Test
+    void removingSaysWhatDiesAndCanBeUndone() {
+        OwnHost host = moved();
+        TrackingLink link = links.add(
+                trail.workspace(),
+                trail.promotion().id(),
+                Optional.of(host),
+                new LinkCode("spring" + NUMBER.incrementAndGet()),
+                LinkDetails.of(
+                        new Destination.ToPage(trail.bridge().id()),
+                        trail.link().tags()));
+        awaitStatus(on(host), link.path(), 302);
+        Guest owner = owner(trail.stage());
+        assertThat(owner.get("/links/hosts/" + host + "/remove").body())
+                .contains("1 link</li>", "1 promotion with its pages", "It can be brought back");
+        HttpResponse<String> removed =
+                owner.sendTo("/links/hosts/" + host + "/remove", "/links/hosts/" + host + "/remove");
+        assertThat(owner.get(location(removed)).body()).contains("Bring it back");
+        awaitStatus(on(host), link.path(), 404);
+        assertThat(on(host).get(trail.bridgePath()).statusCode()).isEqualTo(404);
+        awaitStatus(guest(), trail.bridgePath(), 200);
+        awaitStatus(guest(), link.path(), 302);
+        awaitCertificate(host.name(), 404);
+
+        owner.sendTo("/links/hosts", "/links/hosts/" + host + "/back");
+        awaitStatus(on(host), link.path(), 302);
+        awaitStatus(on(host), trail.bridgePath(), 200);
+        assertThat(promotions
+                        .find(trail.workspace(), trail.promotion().id())
+                        .orElseThrow()
+                        .host())
+                .contains(host);
+        assertThat(location(guest().get(trail.bridgePath()))).startsWith(origin(host));
+    }
+
+    @Test
+    void aHostIsNotRemovedWhileAnAddressWouldFallOnAnother() {
+        OwnHost host = moved();
+        String taken = scenario.trail().promotion().slug();
+        promotions.move(trail.workspace(), trail.promotion().id(), Optional.of(host), taken);
+        assertThatThrownBy(() -> moves.remove(trail.workspace(), host))
+                .isInstanceOf(Refusal.class)
+                .hasMessageContaining("/" + taken);
+        assertThat(hosts.find(trail.workspace(), host).orElseThrow().removed()).isFalse();
+        assertThat(promotions
+                        .find(trail.workspace(), trail.promotion().id())
+                        .orElseThrow()
+                        .host())
+                .contains(host);
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "https://go.growbench.example, begins with a scheme",
+        "go.growbench.example:8090, has a port",
+        "go.growbench.example/x, has a path",
+        "192.0.2.7, network address",
+        "127.0.0.1, network address",
+        "localhost, has no dot",
+        "'', is empty"
+    })
+    void whatIsNoNameIsSaidAtItsField(String typed, String why) {
+        String page = owner(trail.stage()).send("/links/hosts", "name", typed).body();
+        assertThat(page).contains(why, "value=\"" + typed + "\"");
+        assertThat(hosts.of(trail.workspace())).isEmpty();
+    }
+
+    @Test
+    void aHostOfSomebodyElseIsRefused() {
+        OwnHost host = atWork();
+        Scenario.Stage other = scenario.emptyWithLegal();
+        assertThatThrownBy(() -> hosts.add(other.id(), host)).hasMessageContaining("another workspace");
+        OwnHost both = fresh();
+        hosts.add(other.id(), both);
+        hosts.add(trail.workspace(), both);
+        hosts.look(other.id(), both);
+        assertThatThrownBy(() -> hosts.look(trail.workspace(), both)).hasMessageContaining("another workspace");
+        moves.remove(other.id(), both);
+        hosts.look(trail.workspace(), both);
+        assertThatThrownBy(() -> moves.bringBack(other.id(), both)).hasMessageContaining("another workspace");
+        assertThat(owner(other).get("/links/hosts/" + host).statusCode()).isEqualTo(404);
+        assertThatThrownBy(() -> hosts.add(trail.workspace(), both)).hasMessageContaining("here already");
+    }
+
+    @Test
+    void noStoredAddressLeadsToAHostOfThisProgram() {
+        OwnHost host = atWork();
+        assertThatThrownBy(() -> places.read(origin(host) + "/go/x7"))
+                .isInstanceOf(Refusal.class)
+                .hasMessageContaining("in a circle");
+    }
+
+    @Test
+    void nothingTakesAnAddressThatSomethingHasEvenAtTheSameMoment() {
+        UUID workspace = trail.workspace().value();
+        assertThatThrownBy(() -> sql.sql(
+                                "insert into link (workspace_id, id, promotion_id, code, source, medium, campaign, "
+                                        + "term, content, paused, created_at) values (?, ?, ?, ?, 'a', 'b', 'c', '', '', false, now())")
+                        .params(
+                                workspace,
+                                UUID.randomUUID(),
+                                trail.promotion().id().value(),
+                                trail.link().code().text())
+                        .update())
+                .hasMessageContaining("is taken");
+        assertThat(publicPlaces.of(trail.workspace()))
+                .extracting(PublicPlaces.Place::path)
+                .containsExactlyInAnyOrder(
+                        "/" + trail.promotion().slug(), trail.link().path());
+    }
+}
