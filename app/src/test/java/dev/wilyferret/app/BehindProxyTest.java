@@ -1,6 +1,7 @@
 package dev.wilyferret.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
 
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.TlsProxy;
@@ -40,17 +41,17 @@ class BehindProxyTest extends EarlierInstallation {
 
     @Test
     void behindARealProxyThatEndsTlsEverythingIsAsTheOperatorSaid() throws Exception {
-        try (TlsProxy console = new TlsProxy(CONSOLE);
-                TlsProxy site = new TlsProxy(SITE)) {
-            HttpResponse<String> asked = console.get("/people");
-            assertThat(Guest.location(asked)).isEqualTo("https://console.growbench.example/sign-in");
-            assertThat(asked.headers().allValues("Set-Cookie"))
+        String shop = "shop.growbench.localhost";
+        try (TlsProxy proxy =
+                new TlsProxy(CONSOLE, SITE, PROXY, "growbench.example", "console.growbench.example", shop)) {
+            TlsProxy.Answer asked = proxy.get("console.growbench.example", "/people");
+            assertThat(asked.all("Location")).containsExactly("https://console.growbench.example/sign-in");
+            assertThat(asked.all("Set-Cookie"))
                     .isNotEmpty()
                     .allMatch(cookie -> cookie.contains("Secure") && cookie.contains("HttpOnly"));
             String address = "/balcony-calendar/calendar";
-            assertThat(site.get(address, "X-Forwarded-For", "192.0.2.66")
-                            .headers()
-                            .allValues("Set-Cookie"))
+            assertThat(proxy.get("growbench.example", address, "X-Forwarded-For", "192.0.2.66")
+                            .all("Set-Cookie"))
                     .isNotEmpty()
                     .allMatch(cookie -> cookie.contains("Secure"));
             assertThat(sql.sql("select count(*) from click where address = '192.0.2.66'")
@@ -58,6 +59,39 @@ class BehindProxyTest extends EarlierInstallation {
                             .single())
                     .as("whom the proxy names")
                     .isEqualTo(1);
+            assertThat(proxy.plain("growbench.example", address).all("Location"))
+                    .containsExactly("https://growbench.example" + address);
+
+            assertThat(proxy.get(shop, "/").status()).isEqualTo(404);
+            assertThat(site().get("/certificate?domain=" + shop).statusCode()).isEqualTo(404);
+            Guest owner = owner();
+            owner.sendTo("/links/hosts", "/links/hosts", "name", shop);
+            await().atMost(Duration.ofSeconds(20))
+                    .until(() -> site().get("/certificate?domain=" + shop).statusCode() == 200);
+            assertThat(proxy.get(shop, "/certificate?domain=" + shop).status())
+                    .as("asked by a visitor")
+                    .isEqualTo(404);
+            String promotion = sql.sql("select id from promotion where slug = 'cellar-crop'")
+                    .query(String.class)
+                    .single();
+            String page = sql.sql(
+                            "select '/cellar-crop/' || slug from page where promotion_id = ?::uuid and kind = 'CONTENT' and published is not null limit 1")
+                    .param(promotion)
+                    .query(String.class)
+                    .single();
+            owner.sendTo(
+                    "/promotions/" + promotion,
+                    "/promotions/" + promotion + "/address",
+                    "host",
+                    shop,
+                    "slug",
+                    "cellar-crop");
+            await().atMost(Duration.ofSeconds(20))
+                    .until(() -> proxy.get(shop, page).status() == 200);
+            assertThat(proxy.get(shop, page).body())
+                    .as("what pixels are told")
+                    .contains("https%3A%2F%2F" + shop + page.replace("/", "%2F"));
+            assertThat(proxy.get("growbench.example", page).all("Location")).containsExactly("https://" + shop + page);
         }
     }
 

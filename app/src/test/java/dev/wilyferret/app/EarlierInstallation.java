@@ -33,6 +33,8 @@ abstract class EarlierInstallation {
     private static final String HARVEST = "d654ae380468dc465e8dd5b3c5684fa549f6202875c18667011e33140fbad7bd.pdf";
     protected static final int CONSOLE = FreePort.take();
     protected static final int SITE = FreePort.take();
+    /** Where a proxy listens without TLS, if a test starts one. */
+    protected static final int PROXY = FreePort.take();
 
     protected static final String FORM = "/opt-in/01m8a9rt05esft0w02sgdkfchr/d3";
 
@@ -67,6 +69,8 @@ abstract class EarlierInstallation {
         registry.add("ferret.site-address", () -> "https://growbench.example");
         registry.add("ferret.proxies", () -> "127.0.0.1");
         registry.add("ferret.http-version-header", () -> "X-Http-Version");
+        registry.add("ferret.host-check-port", () -> PROXY);
+        registry.add("ferret.outside-allowed", () -> "*.localhost:" + PROXY);
         registry.add("ferret.files", files::toString);
     }
 

@@ -103,6 +103,7 @@ class LinearTimeTest {
                 new Readiness.Context(
                         id -> Readiness.Target.MISSING,
                         Set.of(),
+                        Set.of(),
                         offer -> true,
                         Map.of(),
                         true,

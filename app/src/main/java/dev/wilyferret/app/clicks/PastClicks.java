@@ -2,6 +2,7 @@ package dev.wilyferret.app.clicks;
 
 import dev.wilyferret.core.figures.Visit;
 import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.EventId;
 import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.LinkId;
@@ -103,8 +104,8 @@ public class PastClicks {
         // read all events of a workspace to find those of some clicks.
         sql.sql("""
                         select e.* from unnest(cast(:clicks as uuid[])) c (id) cross join lateral (
-                          select id, click_id, promotion_id, visitor_id, page_id, kind, offer_id, file from site_event
-                          where workspace_id = :workspace and click_id = c.id and at >= :from and kind in ('PAGE_VIEW', 'WENT_ON', 'HANDED_OUT')
+                          select id, click_id, promotion_id, visitor_id, page_id, kind, offer_id, elsewhere_id, file from site_event
+                          where workspace_id = :workspace and click_id = c.id and at >= :from and kind in ('PAGE_VIEW', 'WENT_ON', 'HANDED_OUT', 'SENT_ELSEWHERE')
                           offset 0) e
                         """)
                 .param("workspace", workspace.value())
@@ -126,6 +127,15 @@ public class PastClicks {
         PageId page = new PageId(row.getObject("page_id", UUID.class));
         return switch (row.getString("kind")) {
             case "PAGE_VIEW" -> new SiteEvent.PageView(id, workspace, promotion, click, visitor, page);
+            case "SENT_ELSEWHERE" ->
+                new SiteEvent.SentElsewhere(
+                        id,
+                        workspace,
+                        promotion,
+                        click,
+                        visitor,
+                        page,
+                        new ElsewhereId(row.getObject("elsewhere_id", UUID.class)));
             case "HANDED_OUT" ->
                 new SiteEvent.HandedOut(id, workspace, promotion, click, visitor, page, row.getString("file"));
             default ->

@@ -1,6 +1,7 @@
 package dev.wilyferret.app.clicks;
 
 import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.EventId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
@@ -35,8 +36,8 @@ import org.jspecify.annotations.Nullable;
 @IdClass(ClickRow.Key.class)
 @SQLInsert(
         sql =
-                "insert into site_event (click_id, file, kind, offer_id, page_id, pixel_id, pixel_answer, pixel_event, promotion_id, took_ms,"
-                        + " variant_id, visitor_id, workspace_id, id, at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"
+                "insert into site_event (click_id, elsewhere_id, file, kind, offer_id, page_id, pixel_id, pixel_answer, pixel_event, promotion_id, took_ms,"
+                        + " variant_id, visitor_id, workspace_id, id, at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"
                         + " on conflict do nothing",
         verify = Expectation.None.class)
 class SiteEventRow {
@@ -45,6 +46,7 @@ class SiteEventRow {
         PAGE_VIEW,
         WENT_ON,
         HANDED_OUT,
+        SENT_ELSEWHERE,
         PIXEL_FIRED
     }
 
@@ -105,6 +107,10 @@ class SiteEventRow {
     @Nullable
     String file;
 
+    @Column(name = "elsewhere_id")
+    @Nullable
+    UUID elsewhere;
+
     protected SiteEventRow() {}
 
     SiteEventRow(SiteEvent.Followed event) {
@@ -119,6 +125,7 @@ class SiteEventRow {
             case SiteEvent.PageView view -> Kind.PAGE_VIEW;
             case SiteEvent.WentOn out -> Kind.WENT_ON;
             case SiteEvent.HandedOut given -> Kind.HANDED_OUT;
+            case SiteEvent.SentElsewhere out -> Kind.SENT_ELSEWHERE;
             case SiteEvent.PixelFired fire -> Kind.PIXEL_FIRED;
         };
         if (event instanceof SiteEvent.PageView view) {
@@ -127,6 +134,9 @@ class SiteEventRow {
         if (event instanceof SiteEvent.WentOn out) {
             offer = out.offer().map(OfferId::value).orElse(null);
             variant = out.variant().map(VariantId::value).orElse(null);
+        }
+        if (event instanceof SiteEvent.SentElsewhere out) {
+            elsewhere = out.elsewhere().value();
         }
         if (event instanceof SiteEvent.HandedOut given) {
             file = given.file();
@@ -169,6 +179,15 @@ class SiteEventRow {
                         new VisitorId(visitor),
                         new PageId(page),
                         Objects.requireNonNull(file));
+            case SENT_ELSEWHERE ->
+                new SiteEvent.SentElsewhere(
+                        new EventId(id),
+                        new WorkspaceId(workspace),
+                        new PromotionId(promotion),
+                        new ClickId(click),
+                        new VisitorId(visitor),
+                        new PageId(page),
+                        new ElsewhereId(Objects.requireNonNull(elsewhere)));
             case PIXEL_FIRED -> toFire();
         };
     }

@@ -15,6 +15,7 @@ import java.time.Clock;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -44,6 +45,14 @@ public class Places {
         return places.ofWorkspace(workspace.value()).stream()
                 .map(ElsewhereRow::toPlace)
                 .toList();
+    }
+
+    /** Those that may be led to: one that has come to be of this program itself could lead visitors in a circle. */
+    @Transactional(readOnly = true)
+    public Map<ElsewhereId, Elsewhere> leadingAway(WorkspaceId workspace) {
+        return of(workspace).stream()
+                .filter(place -> !hosts.answered(place.elsewhere().host()))
+                .collect(Collectors.toMap(Place::id, Place::elsewhere));
     }
 
     @Transactional(readOnly = true)

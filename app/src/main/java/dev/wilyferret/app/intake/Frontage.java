@@ -24,6 +24,7 @@ import org.springframework.boot.tomcat.servlet.TomcatServletWebServerFactory;
 public final class Frontage {
 
     private static final String HTTP_VERSION = Frontage.class.getName() + ".httpVersion";
+    private static final String FORWARDED = Frontage.class.getName() + ".forwarded";
     private static final String PEER = Frontage.class.getName() + ".peer";
 
     private Frontage() {}
@@ -59,7 +60,7 @@ public final class Frontage {
                 .map(Pattern::quote)
                 .collect(Collectors.joining("|"));
         if (believed.isEmpty() && !anyPrivate) {
-            return List.of(own);
+            return List.of(new AsItCame(), own);
         }
         RemoteIpValve clients = new RemoteIpValve();
         if (!anyPrivate) {
@@ -69,8 +70,12 @@ public final class Frontage {
         }
         clients.setProtocolHeader(null);
         return versionHeader.isBlank()
-                ? List.of(clients, own)
-                : List.of(new ProxysWord(versionHeader.strip(), clients.getInternalProxies()), clients, own);
+                ? List.of(new AsItCame(), clients, own)
+                : List.of(
+                        new AsItCame(),
+                        new ProxysWord(versionHeader.strip(), clients.getInternalProxies()),
+                        clients,
+                        own);
     }
 
     /** The network address the connection comes from, whoever it is for. */
@@ -78,9 +83,30 @@ public final class Frontage {
         return request.getAttribute(PEER) instanceof String peer ? peer : request.getRemoteAddr();
     }
 
+    /** Whether somebody handed the request on for another. */
+    public static boolean forwarded(HttpServletRequest request) {
+        return Boolean.TRUE.equals(request.getAttribute(FORWARDED));
+    }
+
     /** The HTTP version a browser spoke to the proxy with, as that says; empty where no believed proxy says it. */
     public static String httpVersion(HttpServletRequest request) {
         return request.getAttribute(HTTP_VERSION) instanceof String version ? version : "";
+    }
+
+    /** Notes what a request was like before anybody believed anything in it. */
+    private static final class AsItCame extends ValveBase {
+
+        AsItCame() {
+            super(true);
+        }
+
+        @Override
+        public void invoke(Request request, Response response) throws IOException, ServletException {
+            request.setAttribute(PEER, request.getPeerAddr());
+            request.setAttribute(
+                    FORWARDED, request.getHeader("X-Forwarded-For") != null || request.getHeader("Forwarded") != null);
+            getNext().invoke(request, response);
+        }
     }
 
     /** Takes a header from connections of believed proxies only. */
@@ -124,7 +150,6 @@ public final class Frontage {
 
         @Override
         public void invoke(Request request, Response response) throws IOException, ServletException {
-            request.setAttribute(PEER, request.getPeerAddr());
             request.setSecure(secure);
             request.getCoyoteRequest().scheme().setString(scheme);
             if (!manyHosts) {

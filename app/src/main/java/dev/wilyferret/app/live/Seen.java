@@ -4,6 +4,7 @@ import dev.wilyferret.app.pixels.PixelAccount;
 import dev.wilyferret.app.publicpage.PageHtml;
 import dev.wilyferret.app.shelf.MediaFile;
 import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.page.NextStep;
@@ -11,6 +12,7 @@ import dev.wilyferret.core.page.PageDocument;
 import java.time.ZoneId;
 import java.util.Currency;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -21,6 +23,7 @@ import java.util.stream.Stream;
  *
  * @param paths of the pages it leads to
  * @param files of the shelf that stand on it
+ * @param elsewhere stored addresses it leads to
  */
 record Seen(
         PageDocument document,
@@ -30,16 +33,19 @@ record Seen(
         Currency currency,
         Map<PageId, String> paths,
         Map<String, MediaFile> files,
+        Set<ElsewhereId> elsewhere,
         List<PixelAccount> pixels,
         Set<ListId> confirming) {
 
     static Seen of(PageDocument document, PageHtml.Surroundings around) {
         Map<PageId, String> paths = new HashMap<>();
         Map<String, MediaFile> files = new HashMap<>();
+        Set<ElsewhereId> elsewhere = new HashSet<>();
         if (document instanceof PageDocument.ContentPage content) {
             content.blocks().ways().forEach(next -> {
                 switch (next) {
                     case NextStep.ToPage(PageId id) -> around.page(id).ifPresent(path -> paths.put(id, path));
+                    case NextStep.ToElsewhere(ElsewhereId id) when around.elsewhere(id) -> elsewhere.add(id);
                     case NextStep.HandOut(String name) ->
                         around.file().apply(name).ifPresent(file -> files.put(name, file));
                     default -> {}
@@ -60,6 +66,7 @@ record Seen(
                 around.currency(),
                 paths,
                 files,
+                elsewhere,
                 around.pixels(),
                 around.confirming());
     }

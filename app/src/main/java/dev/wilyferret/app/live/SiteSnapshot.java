@@ -8,6 +8,7 @@ import dev.wilyferret.app.shelf.MediaFile;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.address.Tags;
+import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
@@ -231,6 +232,7 @@ public record SiteSnapshot(
      * @param pixels that fire on it, by id
      * @param out the promotion's affiliate link
      * @param otherOffers affiliate links of other offers it leads to, by offer
+     * @param elsewhere stored addresses elsewhere it leads to
      * @param around what it was drawn with, to draw it anew for a form that was sent
      */
     public record LivePage(
@@ -246,6 +248,7 @@ public record SiteSnapshot(
             Map<PixelId, PixelAccount> pixels,
             AffiliateLink out,
             Map<OfferId, AffiliateLink> otherOffers,
+            Map<ElsewhereId, Elsewhere> elsewhere,
             String offerName,
             PageDocument document,
             PageHtml.Surroundings around) {

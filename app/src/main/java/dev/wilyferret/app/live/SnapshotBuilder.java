@@ -1,6 +1,5 @@
 package dev.wilyferret.app.live;
 
-import dev.wilyferret.app.elsewhere.Place;
 import dev.wilyferret.app.elsewhere.Places;
 import dev.wilyferret.app.hosts.Host;
 import dev.wilyferret.app.hosts.Hosts;
@@ -184,10 +183,7 @@ class SnapshotBuilder {
             confirming = lists.confirming(id);
             passed = sources.of(id).stream()
                     .collect(Collectors.toMap(Profile::id, one -> one.source().parameters()));
-            // An address that has come to be one of this program could lead a link to itself.
-            elsewhereById = places.of(id).stream()
-                    .filter(place -> !hosts.answered(place.elsewhere().host()))
-                    .collect(Collectors.toMap(Place::id, Place::elsewhere));
+            elsewhereById = places.leadingAway(id);
             files = shelf.of(id);
             fileByName = files.stream().collect(Collectors.toMap(MediaFile::name, Function.identity()));
         }
@@ -282,6 +278,7 @@ class SnapshotBuilder {
                     workspace.currency(),
                     ways(host),
                     known(fileByName),
+                    elsewhereById.keySet(),
                     List.copyOf(firing.values()),
                     Instant.EPOCH,
                     Optional.empty(),
@@ -304,6 +301,7 @@ class SnapshotBuilder {
                     Map.copyOf(firing),
                     offer.details().link(),
                     otherOffers(document),
+                    elsewhere(document),
                     offer.name(),
                     document,
                     around);
@@ -328,6 +326,18 @@ class SnapshotBuilder {
                             .flatMap(other -> other.published().stream())
                             .anyMatch(other -> other instanceof PageDocument.ContentPage content
                                     && content.settings().consent());
+        }
+
+        private Map<ElsewhereId, Elsewhere> elsewhere(PageDocument document) {
+            Map<ElsewhereId, Elsewhere> elsewhere = new HashMap<>();
+            if (document instanceof PageDocument.ContentPage content) {
+                content.blocks().ways().forEach(next -> {
+                    if (next instanceof NextStep.ToElsewhere(ElsewhereId id) && elsewhereById.containsKey(id)) {
+                        elsewhere.put(id, elsewhereById.get(id));
+                    }
+                });
+            }
+            return elsewhere;
         }
 
         private Map<OfferId, AffiliateLink> otherOffers(PageDocument document) {

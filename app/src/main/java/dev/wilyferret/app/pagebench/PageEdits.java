@@ -1,5 +1,6 @@
 package dev.wilyferret.app.pagebench;
 
+import dev.wilyferret.app.elsewhere.Places;
 import dev.wilyferret.app.forms.Intake;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.offers.Offers;
@@ -11,6 +12,7 @@ import dev.wilyferret.app.publicpage.Previews;
 import dev.wilyferret.app.shelf.Bonuses;
 import dev.wilyferret.app.shelf.Shelf;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.page.BlockId;
@@ -37,6 +39,7 @@ class PageEdits {
     private final Pages pages;
     private final Offers offers;
     private final Promotions promotions;
+    private final Places places;
     private final Shelf shelf;
     private final Workspaces workspaces;
     private final Previews previews;
@@ -48,6 +51,7 @@ class PageEdits {
             Pages pages,
             Offers offers,
             Promotions promotions,
+            Places places,
             Shelf shelf,
             Workspaces workspaces,
             Previews previews,
@@ -57,6 +61,7 @@ class PageEdits {
         this.pages = pages;
         this.offers = offers;
         this.promotions = promotions;
+        this.places = places;
         this.shelf = shelf;
         this.workspaces = workspaces;
         this.previews = previews;
@@ -77,9 +82,12 @@ class PageEdits {
         offers.of(page.workspace()).stream()
                 .filter(offer -> !offer.id().equals(own))
                 .forEach((Offer offer) -> otherOffers.put(offer.id(), offer.name()));
+        Map<ElsewhereId, String> addresses = new LinkedHashMap<>();
+        places.of(page.workspace()).forEach(place -> addresses.put(place.id(), place.name()));
         return new SheetChoices(
                 others,
                 otherOffers,
+                addresses,
                 shelf.of(page.workspace()),
                 lists.names(page.workspace()),
                 bonuses.of(page.workspace()),

@@ -2,6 +2,7 @@ package dev.wilyferret.app.pagebench;
 
 import dev.wilyferret.app.shelf.Bonus;
 import dev.wilyferret.app.shelf.MediaFile;
+import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.OfferId;
@@ -31,6 +32,7 @@ import java.util.stream.Stream;
 record SheetChoices(
         Map<PageId, String> pages,
         Map<OfferId, String> offers,
+        Map<ElsewhereId, String> elsewhere,
         List<MediaFile> files,
         Map<ListId, String> lists,
         List<Bonus> bonuses,
@@ -47,6 +49,7 @@ record SheetChoices(
         pages.forEach((id, name) -> choices.add(new SheetField.Choice("page:" + id, name)));
         choices.add(new SheetField.Choice("offer", "straight to the offer"));
         offers.forEach((id, name) -> choices.add(new SheetField.Choice("offer:" + id, "another offer: " + name)));
+        elsewhere.forEach((id, name) -> choices.add(new SheetField.Choice("away:" + id, "elsewhere: " + name)));
         if (!inForm) {
             popUps().forEach(popUp ->
                     choices.add(new SheetField.Choice("pop:" + popUp.value(), "pop-up: " + popUp.words())));
@@ -66,12 +69,13 @@ record SheetChoices(
         return choices;
     }
 
-    /** The ways that can stand beside another: pages and offers. */
+    /** The ways that can stand beside another: pages, offers, addresses elsewhere. */
     List<SheetField.Choice> tabs() {
         return nextSteps(true).stream()
                 .filter(choice -> choice.value().isEmpty()
                         || choice.value().startsWith("page:")
-                        || choice.value().startsWith("offer"))
+                        || choice.value().startsWith("offer")
+                        || choice.value().startsWith("away:"))
                 .toList();
     }
 
@@ -165,6 +169,10 @@ record SheetChoices(
                                 .orElseGet(NextStep.NotChosen::new);
             case "page" ->
                 known(pages, parts[1]).<NextStep>map(NextStep.ToPage::new).orElseGet(NextStep.NotChosen::new);
+            case "away" ->
+                known(elsewhere, parts[1])
+                        .<NextStep>map(NextStep.ToElsewhere::new)
+                        .orElseGet(NextStep.NotChosen::new);
             case "pop" -> new NextStep.OpenPopUp(new BlockId(parts[1]));
             case "thanks" -> new NextStep.ShowThanks();
             case "close" -> new NextStep.ClosePopUp();
@@ -185,6 +193,7 @@ record SheetChoices(
             case NextStep.ToPageToMake(String name) -> "make:" + name;
             case NextStep.ToOffer() -> "offer";
             case NextStep.ToAnotherOffer(OfferId offer) -> "offer:" + offer;
+            case NextStep.ToElsewhere(ElsewhereId id) -> "away:" + id;
             case NextStep.OpenPopUp(BlockId popUp) -> "pop:" + popUp;
             case NextStep.ShowThanks() -> "thanks";
             case NextStep.ClosePopUp() -> "close";

@@ -1,5 +1,6 @@
 package dev.wilyferret.app.pages;
 
+import dev.wilyferret.app.elsewhere.Places;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.offers.Offers;
 import dev.wilyferret.app.promotions.Promotion;
@@ -31,6 +32,7 @@ class PageReadiness {
     private final PageFoldStore folds;
     private final Promotions promotions;
     private final Offers offers;
+    private final Places places;
     private final Shelf shelf;
     private final Workspaces workspaces;
     private final Clock clock;
@@ -40,6 +42,7 @@ class PageReadiness {
             PageFoldStore folds,
             Promotions promotions,
             Offers offers,
+            Places places,
             Shelf shelf,
             Workspaces workspaces,
             Clock clock) {
@@ -47,6 +50,7 @@ class PageReadiness {
         this.folds = folds;
         this.promotions = promotions;
         this.offers = offers;
+        this.places = places;
         this.shelf = shelf;
         this.workspaces = workspaces;
         this.clock = clock;
@@ -71,6 +75,7 @@ class PageReadiness {
                 new Readiness.Context(
                         id -> targets.getOrDefault(id, Readiness.Target.MISSING),
                         new HashSet<>(known.keySet()),
+                        places.leadingAway(workspace).keySet(),
                         offer -> Objects.requireNonNull(known.get(offer.orElse(own)))
                                 .details()
                                 .link()

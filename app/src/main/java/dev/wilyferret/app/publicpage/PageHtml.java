@@ -5,6 +5,7 @@ import dev.wilyferret.app.pixels.PixelAccount;
 import dev.wilyferret.app.shelf.MediaFile;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.core.address.OwnHost;
+import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.link.SiteRoute;
@@ -68,6 +69,7 @@ public class PageHtml {
      * @param path of the page itself
      * @param pathOf how one gets from here to another page of the promotion; empty where it leads nowhere
      * @param file a file of the shelf by its name
+     * @param stored the addresses elsewhere that may be led to
      * @param pixels that fire; empty for declared crawlers and previews
      * @param now the moment for which it is drawn
      * @param sent what came of a form on it, if it was sent
@@ -83,6 +85,7 @@ public class PageHtml {
             Currency currency,
             Function<PageId, Optional<String>> pathOf,
             Function<String, Optional<MediaFile>> file,
+            Set<ElsewhereId> stored,
             List<PixelAccount> pixels,
             Instant now,
             Optional<FormSent> sent,
@@ -100,6 +103,11 @@ public class PageHtml {
             return file.apply(name).isPresent();
         }
 
+        @Override
+        public boolean elsewhere(ElsewhereId id) {
+            return stored.contains(id);
+        }
+
         /** Where a step on the page leads. */
         public Way way(NextStep next) {
             return Way.of(next, page, this);
@@ -107,12 +115,38 @@ public class PageHtml {
 
         public Surroundings firing(List<PixelAccount> others) {
             return new Surroundings(
-                    page, host, path, legal, zone, currency, pathOf, file, others, now, sent, bench, confirming);
+                    page,
+                    host,
+                    path,
+                    legal,
+                    zone,
+                    currency,
+                    pathOf,
+                    file,
+                    stored,
+                    others,
+                    now,
+                    sent,
+                    bench,
+                    confirming);
         }
 
         public Surroundings at(Instant moment) {
             return new Surroundings(
-                    page, host, path, legal, zone, currency, pathOf, file, pixels, moment, sent, bench, confirming);
+                    page,
+                    host,
+                    path,
+                    legal,
+                    zone,
+                    currency,
+                    pathOf,
+                    file,
+                    stored,
+                    pixels,
+                    moment,
+                    sent,
+                    bench,
+                    confirming);
         }
 
         /** Where the page says what is done with what visitors leave: its promotion's own page for that. */
@@ -131,6 +165,7 @@ public class PageHtml {
                     currency,
                     paths,
                     file,
+                    stored,
                     pixels,
                     now,
                     sent,
@@ -148,6 +183,7 @@ public class PageHtml {
                     currency,
                     pathOf,
                     file,
+                    stored,
                     pixels,
                     now,
                     Optional.of(form),
@@ -339,14 +375,14 @@ public class PageHtml {
                 (sendsOut(shown) ? " https: http:" : "") + (frames.isEmpty() ? "" : "; frame-src" + frames));
     }
 
-    /** Whether what is sent from a form may end at an offer, which browsers take for a target of the form. */
+    /** Whether what is sent from a form may end off the site, which browsers take for a target of the form. */
     private static boolean sendsOut(List<Placed> shown) {
         return shown.stream()
                 .map(Placed::block)
                 .filter(block ->
                         block instanceof Block.Form || block instanceof Block.Quiz || block instanceof Block.Question)
                 .flatMap(block -> block.nextSteps().stream())
-                .anyMatch(NextStep::outbound);
+                .anyMatch(NextStep::leavesSite);
     }
 
     private static String policy(List<PixelAccount> pixels, String style, String script, String more) {

@@ -1,5 +1,7 @@
 package dev.wilyferret.app.publicpage;
 
+import dev.wilyferret.app.elsewhere.Place;
+import dev.wilyferret.app.elsewhere.Places;
 import dev.wilyferret.app.installation.Installation;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.offers.Offers;
@@ -27,6 +29,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 
 /** Drafts as visitors would see them, on the public origin, for whoever holds the signed address. */
@@ -41,6 +44,7 @@ public class Previews {
     private final Offers offers;
     private final Workspaces workspaces;
     private final Shelf shelf;
+    private final Places places;
     private final Lists lists;
     private final PageHtml html;
     private final String consoleAddress;
@@ -52,6 +56,7 @@ public class Previews {
             Offers offers,
             Workspaces workspaces,
             Shelf shelf,
+            Places places,
             Lists lists,
             PageHtml html,
             Installation installation,
@@ -61,6 +66,7 @@ public class Previews {
         this.offers = offers;
         this.workspaces = workspaces;
         this.shelf = shelf;
+        this.places = places;
         this.lists = lists;
         this.html = html;
         this.consoleAddress = installation.consoleAddress().toString();
@@ -135,6 +141,7 @@ public class Previews {
                 workspace.currency(),
                 target -> Optional.empty(),
                 name -> shelf.find(page.workspace(), name),
+                places.of(page.workspace()).stream().map(Place::id).collect(Collectors.toSet()),
                 List.of(),
                 clock.instant(),
                 Optional.empty(),
@@ -156,6 +163,7 @@ public class Previews {
                                 Currency.getInstance("EUR"),
                                 target -> Optional.empty(),
                                 name -> Optional.empty(),
+                                Set.of(),
                                 List.of(),
                                 Instant.EPOCH,
                                 Optional.empty(),

@@ -80,9 +80,6 @@ class Fronts {
     /** Whether this machine or a configured proxy asks for itself, not for a visitor. */
     boolean trusted(HttpServletRequest request) {
         String peer = Frontage.peer(request);
-        return near(peer)
-                && peer.equals(request.getRemoteAddr())
-                && request.getHeader("X-Forwarded-For") == null
-                && request.getHeader("Forwarded") == null;
+        return near(peer) && !Frontage.forwarded(request);
     }
 }

@@ -37,6 +37,7 @@ class SiteServlet extends HttpServlet {
     private static final String ROBOTS = Stream.of(
                     SiteRoute.GO,
                     SiteRoute.OUT,
+                    SiteRoute.AWAY,
                     SiteRoute.PIXEL,
                     SiteRoute.PREVIEW,
                     SiteRoute.DESIGN,
@@ -178,6 +179,7 @@ class SiteServlet extends HttpServlet {
             case "GO/2" -> visitors.link(request, response);
             case "OUT/2" -> visitors.out(request, response, parts[1], Optional.empty());
             case "OUT/3" -> visitors.out(request, response, parts[1], ShortId.parse(parts[2], OfferId::new));
+            case "AWAY/3" -> visitors.away(request, response, parts[1], parts[2]);
             case "PIXEL/3" -> pixels.image(request, response, parts[1], parts[2]);
             case "MEDIA/2" -> media.serve(request, response, parts[1]);
             case "FILE/3" -> visitors.file(request, response, parts[1], parts[2]);

@@ -12,6 +12,7 @@ import dev.wilyferret.app.live.SnapshotKeeper;
 import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.address.Tagging;
 import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.EventId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
@@ -20,6 +21,7 @@ import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.VisitorId;
 import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.link.Elsewhere;
 import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.visit.Arrival;
 import dev.wilyferret.core.visit.SiteEvent;
@@ -288,6 +290,35 @@ class VisitorRoutes {
                 link.map(LiveLink::tags),
                 link.map(LiveLink::code).orElse(""),
                 page);
+    }
+
+    /** {@code /away/{page}/{elsewhere}}: counts the step, then sends the visitor to a stored address with the click id. */
+    void away(HttpServletRequest request, HttpServletResponse response, String pageId, String elsewhereId)
+            throws IOException {
+        SiteSnapshot snapshot = snapshots.now();
+        Optional<LivePage> from =
+                ShortId.parse(pageId, PageId::new).flatMap(id -> snapshot.page(Fronts.of(request), id));
+        Optional<ElsewhereId> id = ShortId.parse(elsewhereId, ElsewhereId::new);
+        Optional<Elsewhere> elsewhere = from.flatMap(
+                page -> id.flatMap(known -> Optional.ofNullable(page.elsewhere().get(known))));
+        if (elsewhere.isEmpty()) {
+            answers.notFound(response);
+            return;
+        }
+        LivePage page = from.get();
+        Visit.Current current = step(
+                request,
+                response,
+                page,
+                (event, click, visitor) -> new SiteEvent.SentElsewhere(
+                        event, page.workspace(), page.promotion(), click, visitor, page.id(), id.get()));
+        answers.sendTo(
+                response,
+                elsewhere
+                        .get()
+                        .sent(
+                                ShortId.of(current.click()),
+                                current.link().map(snapshot.linksById()::get).map(LiveLink::tags)));
     }
 
     /** {@code /file/{page}/{name}}: hands out a file, and counts that where it is one of the page's. */

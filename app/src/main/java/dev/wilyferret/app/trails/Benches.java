@@ -1,5 +1,6 @@
 package dev.wilyferret.app.trails;
 
+import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
@@ -30,6 +31,7 @@ public class Benches {
             case Place.Confirmed _ -> own + "/leads";
             case Place.Mails _ -> "/people";
             case Place.HandedOut _ -> "/shelf";
+            case Place.Elsewhere(ElsewhereId elsewhere) -> "/links/elsewhere/" + elsewhere;
             case Place.Offer(OfferId offer) -> "/offers/" + offer;
             case Place.Sales _ -> own + "/sales";
         };

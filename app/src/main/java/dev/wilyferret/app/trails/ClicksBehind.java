@@ -84,7 +84,7 @@ class ClicksBehind {
                     case Place.Confirmed _ -> "confirmed their address";
                     case Place.Mails _ -> "came back by a mail";
                     case Place.HandedOut _ -> "were handed a file or a bonus";
-                    case Place.Offer _ -> "were sent on to “" + name + "”";
+                    case Place.Offer _, Place.Elsewhere _ -> "were sent on to “" + name + "”";
                     case Place.Sales _ -> "brought a sale";
                     case Place.Gone _, Place.Missing _ -> "saw a page that is gone";
                     case Place.Source _, Place.OtherSources _, Place.Filter _ -> "came";

@@ -1,6 +1,8 @@
 package dev.wilyferret.app.trails;
 
 import dev.wilyferret.app.clicks.ClickBook;
+import dev.wilyferret.app.elsewhere.Place;
+import dev.wilyferret.app.elsewhere.Places;
 import dev.wilyferret.app.links.Links;
 import dev.wilyferret.app.links.TrackingLink;
 import dev.wilyferret.app.mail.Mails;
@@ -20,6 +22,7 @@ import dev.wilyferret.core.figures.Period;
 import dev.wilyferret.core.figures.Station;
 import dev.wilyferret.core.figures.StepFigures;
 import dev.wilyferret.core.figures.Tally;
+import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PromotionId;
@@ -55,6 +58,7 @@ class Overviews {
     private final ClickBook clicks;
     private final Figures figures;
     private final Lists lists;
+    private final Places places;
     private final Mails mails;
 
     Overviews(
@@ -67,6 +71,7 @@ class Overviews {
             ClickBook clicks,
             Figures figures,
             Lists lists,
+            Places places,
             Mails mails) {
         this.workspaces = workspaces;
         this.promotions = promotions;
@@ -77,6 +82,7 @@ class Overviews {
         this.clicks = clicks;
         this.figures = figures;
         this.lists = lists;
+        this.places = places;
         this.mails = mails;
     }
 
@@ -84,6 +90,7 @@ class Overviews {
     record Known(
             Workspace workspace,
             Map<OfferId, Offer> offers,
+            Map<ElsewhereId, String> elsewhere,
             Map<PromotionId, List<Page>> pages,
             List<TrackingLink> links,
             int pixelAccounts,
@@ -146,6 +153,7 @@ class Overviews {
         return new Known(
                 workspaces.get(workspace),
                 offers.of(workspace).stream().collect(Collectors.toMap(Offer::id, Function.identity())),
+                places.of(workspace).stream().collect(Collectors.toMap(Place::id, Place::name)),
                 pages.of(workspace).stream().collect(Collectors.groupingBy(Page::promotion)),
                 links.of(workspace),
                 pixels.of(workspace).size(),

@@ -40,6 +40,7 @@ final class Setups {
                 known.pagesOf(promotion).stream().map(this::leaf).toList(),
                 promotion.offer(),
                 known.offers().values().stream().collect(Collectors.toMap(Offer::id, Offer::name)),
+                known.elsewhere(),
                 Objects.requireNonNull(known.offers().get(promotion.offer()))
                         .details()
                         .link()

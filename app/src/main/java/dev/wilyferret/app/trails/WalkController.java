@@ -123,6 +123,7 @@ class WalkController {
                                 .orElse(""))));
         model.addAttribute("reached", walk.reached(setup::place));
         model.addAttribute("names", setup.offers());
+        model.addAttribute("elsewhereNames", setup.elsewhere());
         model.addAttribute(
                 "sales", bought.stream().collect(Collectors.toMap(Sale::order, Function.identity(), (a, b) -> a)));
         model.addAttribute(

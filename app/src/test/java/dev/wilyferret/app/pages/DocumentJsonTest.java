@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.wilyferret.core.design.StartingDesign;
+import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PixelId;
@@ -134,6 +135,7 @@ class DocumentJsonTest {
                 new NextStep.NotChosen(),
                 new NextStep.ToOffer(),
                 new NextStep.ToPage(PAGE),
+                new NextStep.ToElsewhere(new ElsewhereId(PAGE.value())),
                 new NextStep.ShowThanks(),
                 new NextStep.OpenPopUp(new BlockId("p")))) {
             PageDocument page = new PageDocument.ContentPage(

@@ -71,7 +71,9 @@ class ErasingTest extends AppTest {
             day_sheet.day=none day_sheet.columns=own day_sheet.clicks=none day_sheet.tally=none
             figure_generation.made_from=none figure_generation.first_day=none figure_generation.last_day=none
             visit.day=none visit.standing=none visit.traits=own visit.legs=none visit.sold=none visit_aside.why=none
-            elsewhere_place.address=own elsewhere_place.name=own link.ad_words=own link.leads_to=none link.note=own
+            own_host.name=own own_host.finding=own public_place.host=own public_place.path=own promotion.host=own
+            promotion.host_removed=own link.host=own link.host_removed=own mail_list.host=own mail_list.host_removed=own
+            outbox.host=own elsewhere_place.address=own elsewhere_place.name=own link.ad_words=own link.leads_to=none link.note=own
             link.own_tags=own link.then_to=none traffic_source.cost_kind=none traffic_source.medium=own
             traffic_source.name=own traffic_source.tag=own traffic_source.tokens=own
             workspace.zone=none workspace.signing_key=none workspace.erasure_key=none workspace.legal_name=own

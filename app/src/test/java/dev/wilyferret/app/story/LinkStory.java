@@ -11,6 +11,7 @@ import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
 import com.microsoft.playwright.options.SelectOption;
 import dev.wilyferret.app.kit.BrowserTest;
+import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.app.shelf.Shelf;
 import dev.wilyferret.core.page.Block;
@@ -18,6 +19,7 @@ import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.Placed;
 import java.io.ByteArrayInputStream;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.util.Base64;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.BeforeEach;
@@ -155,6 +157,45 @@ class LinkStory extends BrowserTest {
             assertThat(video.evaluate("video => video.paused")).isEqualTo(false);
             assertThat(visitor.url()).endsWith(trail.bridgePath());
         }
+    }
+
+    @Test
+    void aButtonLeadsToAnAddressElsewhereThatStandsOnTheTrail() {
+        Page page = signedIn();
+        page.navigate(installation.consoleAddress() + "/links/elsewhere");
+        field(page, "Name").fill("Grow-along room");
+        field(page, "Address").fill("https://room.growbench.example/in{?click_id}");
+        button(page, "Keep it").click();
+        String own = bench.replace("/links", "");
+        page.navigate(own + "/pages/" + trail.bridge().id());
+        page.locator("#line-button select.next-step")
+                .selectOption(new SelectOption().setLabel("elsewhere: Grow-along room"));
+        button(page, "Publish").click();
+        assertThat(page.getByRole(AriaRole.STATUS).first()).containsText("Published");
+        Guest visitor = guest();
+        visitor.get(trail.link().path());
+        String way = await().atMost(Duration.ofSeconds(20))
+                .until(
+                        () -> Pattern.compile("href=\"(/away/[^\"]+)\"")
+                                .matcher(visitor.get(trail.bridgePath()).body())
+                                .results()
+                                .findFirst(),
+                        java.util.Optional::isPresent)
+                .orElseThrow()
+                .group(1);
+        String click = visitor.cookie("wf_c").orElseThrow().split("\\.")[0];
+        assertThat(Guest.location(visitor.get(way)))
+                .startsWith("https://room.growbench.example/in?click_id=" + click + "&utm_source=plumage&");
+        assertThat(guest().get(way.substring(0, way.lastIndexOf('/')) + "/nothing")
+                        .statusCode())
+                .isEqualTo(404);
+        followed();
+        page.navigate(own);
+        assertThat(page.locator("svg.trail")).containsText("Grow-along room");
+        page.navigate(own + "/clicks?behind=traffic");
+        page.locator("table.list tbody a").first().click();
+        assertThat(page.locator("main")).containsText("Was sent on to Grow-along room");
+        inOrder(page);
     }
 
     @Test

@@ -1,6 +1,7 @@
 package dev.wilyferret.core.figures;
 
 import dev.wilyferret.core.id.BonusId;
+import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.MailId;
 import dev.wilyferret.core.id.OfferId;
@@ -30,6 +31,13 @@ public sealed interface Station {
      */
     record Offer(PageId from, Optional<OfferId> offer) implements Station {}
 
+    /**
+     * The visitor was sent on to an address elsewhere.
+     *
+     * @param from the page they left
+     */
+    record Elsewhere(PageId from, ElsewhereId elsewhere) implements Station {}
+
     /** Somebody came back by a link of a mail. */
     record Mail(MailId mail) implements Station {}
 
@@ -54,6 +62,7 @@ public sealed interface Station {
             case Confirmed() -> "confirmed";
             case Offer(PageId from, Optional<OfferId> offer) ->
                 "offer " + from + offer.map(id -> " " + id).orElse("");
+            case Elsewhere(PageId from, ElsewhereId elsewhere) -> "elsewhere " + from + " " + elsewhere;
             case Mail(MailId mail) -> "mail " + mail;
             case HandedOut(BonusId bonus) -> "handed-out " + bonus;
             case File(String name) -> "file " + name;
@@ -72,6 +81,7 @@ public sealed interface Station {
                 new Offer(
                         id(parts[1], PageId::new),
                         parts.length > 2 ? Optional.of(id(parts[2], OfferId::new)) : Optional.empty());
+            case "elsewhere" -> new Elsewhere(id(parts[1], PageId::new), id(parts[2], ElsewhereId::new));
             case "mail" -> new Mail(id(parts[1], MailId::new));
             case "handed-out" -> new HandedOut(id(parts[1], BonusId::new));
             case "file" -> new File(parts[1]);

@@ -133,6 +133,8 @@ public record Visit(
                 case SiteEvent.PageView view -> reached.add(new Reached(view.at(), 0, new Station.Page(view.page())));
                 case SiteEvent.WentOn out ->
                     reached.add(new Reached(out.at(), 4, new Station.Offer(out.page(), out.offer())));
+                case SiteEvent.SentElsewhere out ->
+                    reached.add(new Reached(out.at(), 4, new Station.Elsewhere(out.page(), out.elsewhere())));
                 case SiteEvent.HandedOut given ->
                     reached.add(new Reached(given.at(), 3, new Station.File(given.file())));
                 case SiteEvent.PixelFired fire -> {}

@@ -11,6 +11,8 @@ import java.util.stream.Collectors;
 public enum SiteRoute {
     GO("go"),
     OUT("out"),
+    /** To a stored address elsewhere: the page one leaves, then the address. */
+    AWAY("away"),
     PIXEL("px"),
     MEDIA("media"),
     /** What a page hands out: its page, then its name. */

@@ -1,5 +1,6 @@
 package dev.wilyferret.core.link;
 
+import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.page.NextStep;
@@ -31,6 +32,9 @@ public sealed interface Way {
 
         /** Whether a file is on the shelf. */
         boolean file(String name);
+
+        /** Whether an address elsewhere is stored, and may be led to. */
+        boolean elsewhere(ElsewhereId id);
     }
 
     /** @param from the page the step stands on, which ways out and files handed out name */
@@ -42,6 +46,8 @@ public sealed interface Way {
                 places.page(page).<Way>map(Away::new).orElse(new Here(""));
             case NextStep.ToOffer() -> new Away(SiteRoute.OUT.path(from));
             case NextStep.ToAnotherOffer(OfferId offer) -> new Away(SiteRoute.OUT.path(from, offer));
+            case NextStep.ToElsewhere(ElsewhereId elsewhere) ->
+                places.elsewhere(elsewhere) ? new Away(SiteRoute.AWAY.path(from, elsewhere)) : new Here("");
             case NextStep.OpenPopUp(var popUp) -> new Here("pop-" + popUp);
             case NextStep.ClosePopUp() -> new Here("top");
             case NextStep.JumpTo(var block) -> new Here("part-" + block);

@@ -1,5 +1,6 @@
 package dev.wilyferret.core.page;
 
+import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.text.PlainText;
@@ -29,6 +30,9 @@ public sealed interface NextStep {
     /** To another offer of the workspace, through its affiliate link. */
     record ToAnotherOffer(OfferId offer) implements NextStep {}
 
+    /** To an address elsewhere that the workspace has stored. */
+    record ToElsewhere(ElsewhereId elsewhere) implements NextStep {}
+
     /** Opens a pop-up of the same page. */
     record OpenPopUp(BlockId popUp) implements NextStep {}
 
@@ -45,13 +49,14 @@ public sealed interface NextStep {
     record HandOut(String file) implements NextStep {}
 
     /**
-     * Two at once: one opens in a new tab, this tab goes elsewhere. Each is a page or an offer; a browser that runs no
+     * Two at once: one opens in a new tab, this tab goes elsewhere. Each is a page, an offer or an address elsewhere; a browser that runs no
      * script goes to the one for the new tab.
      */
     record TwoAtOnce(NextStep newTab, NextStep here) implements NextStep {
         public TwoAtOnce {
             if (!newTab.leaves() || !here.leaves()) {
-                throw new Refusal("Two at once needs two ways: choose a page or an offer for each tab.");
+                throw new Refusal(
+                        "Two at once needs two ways: choose a page, an offer or an address elsewhere for each tab.");
             }
         }
     }
@@ -60,7 +65,8 @@ public sealed interface NextStep {
     record InNewTab(NextStep way) implements NextStep {
         public InNewTab {
             if (!way.leaves()) {
-                throw new Refusal("A new tab needs a way that leaves the page: choose a page or an offer for it.");
+                throw new Refusal(
+                        "A new tab needs a way that leaves the page: choose a page, an offer or an address elsewhere for it.");
             }
         }
     }
@@ -73,6 +79,7 @@ public sealed interface NextStep {
             case ToPageToMake(String name) -> "to a page to make, “" + name + "”";
             case ToOffer() -> "to the offer";
             case ToAnotherOffer(OfferId offer) -> "to offer " + offer;
+            case ToElsewhere(ElsewhereId elsewhere) -> "to address elsewhere " + elsewhere;
             case OpenPopUp(BlockId popUp) -> "to pop-up " + popUp;
             case ClosePopUp() -> "closes the pop-up";
             case JumpTo(BlockId block) -> "to block " + block;
@@ -89,19 +96,24 @@ public sealed interface NextStep {
         return switch (this) {
             case ShowThanks() -> "Thanks shown";
             case HandOut(String file) -> "File handed out";
-            case NotChosen _, ToPage _, ToPageToMake _, ToOffer _, ToAnotherOffer _ -> "";
+            case NotChosen _, ToPage _, ToPageToMake _, ToOffer _, ToAnotherOffer _, ToElsewhere _ -> "";
             case OpenPopUp _, ClosePopUp _, JumpTo _, TwoAtOnce _, InNewTab _ -> "";
         };
     }
 
-    /** Whether it is one way that leaves the page: to another page or an offer. */
+    /** Whether it is one way that leaves the page: to another page, an offer or an address elsewhere. */
     default boolean leaves() {
-        return this instanceof ToPage || this instanceof ToPageToMake || toOffer();
+        return this instanceof ToPage || this instanceof ToPageToMake || this instanceof ToElsewhere || toOffer();
     }
 
     /** Whether it leads to a seller, so that the visitor leaves through an affiliate link. */
     default boolean outbound() {
         return each().stream().anyMatch(NextStep::toOffer);
+    }
+
+    /** Whether it leads off the site, to a seller or anywhere else. */
+    default boolean leavesSite() {
+        return outbound() || each().stream().anyMatch(ToElsewhere.class::isInstance);
     }
 
     private boolean toOffer() {

@@ -1,6 +1,7 @@
 package dev.wilyferret.core.readiness;
 
 import dev.wilyferret.core.color.Palette;
+import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.page.Block;
@@ -42,6 +43,7 @@ public final class Readiness {
      *
      * @param page how far another page of the promotion has come
      * @param offers the offers there are
+     * @param elsewhere the stored addresses elsewhere that may be led to
      * @param offerTagged whether the affiliate link of an offer (empty: the promotion's own) carries the click id
      * @param mediaBytes the size of each file of the shelf by its name
      * @param legalComplete whether name, postal address and contact are known for the footer
@@ -51,6 +53,7 @@ public final class Readiness {
     public record Context(
             Function<PageId, Target> page,
             Set<OfferId> offers,
+            Set<ElsewhereId> elsewhere,
             Function<Optional<OfferId>, Boolean> offerTagged,
             Map<String, Long> mediaBytes,
             boolean legalComplete,

@@ -1,5 +1,6 @@
 package dev.wilyferret.core.readiness;
 
+import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.page.Block;
@@ -46,6 +47,7 @@ final class WayChecks {
                     page(placed, context.page().apply(target));
                 case NextStep.ToOffer() -> tagged(placed, Optional.empty());
                 case NextStep.ToAnotherOffer(OfferId offer) -> offer(placed, offer);
+                case NextStep.ToElsewhere(ElsewhereId elsewhere) -> elsewhere(placed, elsewhere);
                 case NextStep.OpenPopUp(BlockId popUp) -> popUp(placed, popUp);
                 case NextStep.JumpTo(BlockId block) -> jump(placed, block);
                 case NextStep.HandOut(String file) -> handOut(placed, file);
@@ -87,6 +89,16 @@ final class WayChecks {
             tagged(placed, Optional.of(offer));
         } else {
             nextStep(placed, Check.PAGE_MISSING, "leads to an offer that is gone.", "Choose another next step.");
+        }
+    }
+
+    private void elsewhere(Placed placed, ElsewhereId elsewhere) {
+        if (!context.elsewhere().contains(elsewhere)) {
+            nextStep(
+                    placed,
+                    Check.PAGE_MISSING,
+                    "leads to an address elsewhere that is gone, or has come to be one of this program.",
+                    "Choose another next step.");
         }
     }
 

@@ -1,6 +1,7 @@
 package dev.wilyferret.core.trail;
 
 import dev.wilyferret.core.figures.Leg;
+import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.trail.Setup.Leaf;
@@ -153,6 +154,7 @@ final class Charting {
             case Target.ToPage(PageId page) -> setup.page(page).map(Leaf::place);
             case Target.ToMissing(String name) -> Optional.of(new Place.Missing(name));
             case Target.ToOffer(OfferId offer) -> Optional.of(new Place.Offer(offer));
+            case Target.ToElsewhere(ElsewhereId elsewhere) -> Optional.of(new Place.Elsewhere(elsewhere));
             case Target.HandOut() -> Optional.of(new Place.HandedOut());
             case Target.Thanks() -> Optional.empty();
         };
@@ -238,6 +240,8 @@ final class Charting {
                         !id.equals(setup.offer())
                                 ? "another offer"
                                 : setup.clickIdInLink() ? "the offer" : "no click id in its link");
+            case Place.Elsewhere(ElsewhereId id) ->
+                stop(place, setup.elsewhere().getOrDefault(id, "An address that is gone"), "elsewhere");
             case Place.Sales() -> stop(place, "Sales", figure(place) > 0 ? "by postback" : "none yet");
         };
     }

@@ -1,5 +1,6 @@
 package dev.wilyferret.core.trail;
 
+import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
@@ -102,6 +103,7 @@ public record PageWays(OfferId own, Function<ListId, Optional<FormList>> lists) 
             case NextStep.ToPageToMake(String name) -> Optional.of(new Target.ToMissing(name));
             case NextStep.ToOffer() -> Optional.of(new Target.ToOffer(own));
             case NextStep.ToAnotherOffer(OfferId offer) -> Optional.of(new Target.ToOffer(offer));
+            case NextStep.ToElsewhere(ElsewhereId elsewhere) -> Optional.of(new Target.ToElsewhere(elsewhere));
             case NextStep.HandOut out -> Optional.of(new Target.HandOut());
             case NextStep.ShowThanks() -> Optional.of(new Target.Thanks());
             case NextStep.NotChosen _, NextStep.OpenPopUp _, NextStep.ClosePopUp _ -> Optional.empty();

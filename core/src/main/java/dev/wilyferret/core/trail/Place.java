@@ -1,6 +1,7 @@
 package dev.wilyferret.core.trail;
 
 import dev.wilyferret.core.figures.Station;
+import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
@@ -49,6 +50,9 @@ public sealed interface Place {
 
     record Offer(OfferId offer) implements Place {}
 
+    /** A stored address elsewhere that pages lead to. */
+    record Elsewhere(ElsewhereId elsewhere) implements Place {}
+
     record Sales() implements Place {}
 
     /** As addresses have it; {@link #read} reads it. */
@@ -66,6 +70,7 @@ public sealed interface Place {
             case Mails() -> "mails";
             case HandedOut() -> "handed-out";
             case Offer(OfferId offer) -> "offer-" + offer;
+            case Elsewhere(ElsewhereId elsewhere) -> "elsewhere-" + elsewhere;
             case Sales() -> "sales";
         };
     }
@@ -84,7 +89,8 @@ public sealed interface Place {
                         .<Place>map(Page::new)
                         .or(() -> id(key, "redirect-", PageId::new).map(Redirect::new))
                         .or(() -> id(key, "opt-in-", PageId::new).map(OptIn::new))
-                        .or(() -> id(key, "offer-", OfferId::new).map(Offer::new));
+                        .or(() -> id(key, "offer-", OfferId::new).map(Offer::new))
+                        .or(() -> id(key, "elsewhere-", ElsewhereId::new).map(Elsewhere::new));
         };
     }
 
@@ -104,6 +110,7 @@ public sealed interface Place {
             case Station.OptIn(PageId page) -> pages.apply(page) instanceof Gone gone ? gone : new OptIn(page);
             case Station.Confirmed() -> new Confirmed();
             case Station.Offer(PageId from, Optional<OfferId> other) -> new Offer(other.orElse(own));
+            case Station.Elsewhere(PageId from, ElsewhereId elsewhere) -> new Elsewhere(elsewhere);
             case Station.Mail mail -> new Mails();
             case Station.HandedOut bonus -> new HandedOut();
             case Station.File file -> new HandedOut();

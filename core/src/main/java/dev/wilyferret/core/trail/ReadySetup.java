@@ -52,7 +52,15 @@ final class ReadySetup {
 
     private static Setup of(List<Leaf> leaves) {
         return new Setup(
-                Map.of(), leaves, OFFER, Map.of(OFFER, "the offer", SECOND, "another offer"), true, 1, true, true);
+                Map.of(),
+                leaves,
+                OFFER,
+                Map.of(OFFER, "the offer", SECOND, "another offer"),
+                Map.of(),
+                true,
+                1,
+                true,
+                true);
     }
 
     private static Leaf redirect() {

@@ -1,6 +1,7 @@
 package dev.wilyferret.core.trail;
 
 import dev.wilyferret.core.figures.Station;
+import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
@@ -18,6 +19,7 @@ import java.util.stream.Stream;
  * @param sources of its tracking links in use, with how many links each has
  * @param offer its own
  * @param offers names of the workspace's offers
+ * @param elsewhere names of the stored addresses elsewhere
  * @param clickIdInLink whether the affiliate link carries the click id
  * @param pixelAccounts ad platform accounts of the workspace
  * @param leadPixelSeen whether a lead pixel of this promotion was ever answered
@@ -28,6 +30,7 @@ public record Setup(
         List<Leaf> pages,
         OfferId offer,
         Map<OfferId, String> offers,
+        Map<ElsewhereId, String> elsewhere,
         boolean clickIdInLink,
         int pixelAccounts,
         boolean leadPixelSeen,
@@ -95,6 +98,8 @@ public record Setup(
 
         record ToOffer(OfferId offer) implements Target {}
 
+        record ToElsewhere(ElsewhereId elsewhere) implements Target {}
+
         record HandOut() implements Target {}
 
         /** Stays where it is, with thanks: what is to be gained is gained. */
@@ -108,6 +113,7 @@ public record Setup(
                 pages,
                 offer,
                 offers,
+                elsewhere,
                 clickIdInLink,
                 pixelAccounts,
                 leadPixelSeen,

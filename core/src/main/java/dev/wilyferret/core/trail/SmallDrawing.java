@@ -123,7 +123,7 @@ public record SmallDrawing(int width, int height, List<Dot> dots, List<String> l
             case Place.OptIn _ -> Kind.OPT_IN;
             case Place.Confirmed _, Place.Mails _ -> Kind.MAIL;
             case Place.HandedOut _ -> Kind.FILE;
-            case Place.Offer _, Place.Sales _ -> Kind.OFFER;
+            case Place.Offer _, Place.Elsewhere _, Place.Sales _ -> Kind.OFFER;
         };
     }
 }

@@ -1,6 +1,7 @@
 package dev.wilyferret.core.visit;
 
 import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.EventId;
 import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.LinkId;
@@ -133,6 +134,17 @@ public sealed interface SiteEvent {
             this(id, workspace, promotion, click, visitor, page, offer, Optional.empty());
         }
     }
+
+    /** The visitor was sent on to a stored address elsewhere. */
+    record SentElsewhere(
+            EventId id,
+            WorkspaceId workspace,
+            PromotionId promotion,
+            ClickId click,
+            VisitorId visitor,
+            PageId page,
+            ElsewhereId elsewhere)
+            implements Followed {}
 
     /**
      * A page handed out a file.

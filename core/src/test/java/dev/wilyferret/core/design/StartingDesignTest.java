@@ -33,7 +33,15 @@ class StartingDesignTest {
         assertThat(new Slug(design.key()).text()).isEqualTo(design.key());
         assertThat(design.page().look().palette().weak()).isEmpty();
         Readiness.Context around = new Readiness.Context(
-                page -> Readiness.Target.MISSING, Set.of(), offer -> true, Map.of(), true, 0, List.of(), Instant.EPOCH);
+                page -> Readiness.Target.MISSING,
+                Set.of(),
+                Set.of(),
+                offer -> true,
+                Map.of(),
+                true,
+                0,
+                List.of(),
+                Instant.EPOCH);
         Set<Finding.Check> gaps = Set.of(
                 Finding.Check.COUNTDOWN_PAST,
                 Finding.Check.COUNTDOWN_WITHOUT_EFFECT,

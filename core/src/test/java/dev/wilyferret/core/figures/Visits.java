@@ -2,6 +2,7 @@ package dev.wilyferret.core.figures;
 
 import dev.wilyferret.core.id.BonusId;
 import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.MailId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
@@ -38,7 +39,8 @@ final class Visits {
             new Station.Sale(),
             new Station.Mail(new MailId(new UUID(3, 1))),
             new Station.HandedOut(new BonusId(new UUID(4, 1))),
-            new Station.File("calendar.pdf"));
+            new Station.File("calendar.pdf"),
+            new Station.Elsewhere(BRIDGE, new ElsewhereId(new UUID(5, 1))));
 
     private final Random random;
     private final UuidV7 ids;

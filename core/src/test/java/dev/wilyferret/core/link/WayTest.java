@@ -2,6 +2,7 @@ package dev.wilyferret.core.link;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.page.BlockId;
@@ -14,6 +15,7 @@ class WayTest {
 
     private static final PageId FROM = new PageId(new UUID(1, 1));
     private static final PageId OTHER = new PageId(new UUID(1, 2));
+    private static final ElsewhereId ROOM = new ElsewhereId(new UUID(3, 1));
     private static final OfferId OTHER_OFFER = new OfferId(new UUID(2, 2));
     private static final Way.Places PLACES = new Way.Places() {
         @Override
@@ -24,6 +26,11 @@ class WayTest {
         @Override
         public boolean file(String name) {
             return name.equals("calendar.pdf");
+        }
+
+        @Override
+        public boolean elsewhere(ElsewhereId id) {
+            return id.equals(ROOM);
         }
     };
 
@@ -37,6 +44,7 @@ class WayTest {
         assertThat(of(new NextStep.ToOffer())).isEqualTo(new Way.Away(SiteRoute.OUT.path(FROM)));
         assertThat(of(new NextStep.ToAnotherOffer(OTHER_OFFER)))
                 .isEqualTo(new Way.Away(SiteRoute.OUT.path(FROM, OTHER_OFFER)));
+        assertThat(of(new NextStep.ToElsewhere(ROOM))).isEqualTo(new Way.Away(SiteRoute.AWAY.path(FROM, ROOM)));
         assertThat(of(new NextStep.HandOut("calendar.pdf")))
                 .isEqualTo(new Way.Away(SiteRoute.FILE.path(FROM, "calendar.pdf")));
         assertThat(of(new NextStep.OpenPopUp(new BlockId("p1")))).isEqualTo(new Way.Here("pop-p1"));
@@ -55,6 +63,8 @@ class WayTest {
         assertThat(of(new NextStep.ToPageToMake("Thanks"))).isEqualTo(new Way.Here(""));
         assertThat(of(new NextStep.ToPage(FROM))).isEqualTo(new Way.Here(""));
         assertThat(of(new NextStep.HandOut("gone.pdf"))).isEqualTo(new Way.Here(""));
+        assertThat(of(new NextStep.ToElsewhere(new ElsewhereId(new UUID(3, 2)))))
+                .isEqualTo(new Way.Here(""));
     }
 
     @Test

@@ -1,5 +1,6 @@
 package dev.wilyferret.core.page;
 
+import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
@@ -18,6 +19,7 @@ public final class SamplePages {
 
     public static final PageId REDIRECT = new PageId(new UUID(1, 1));
     public static final PageId DRAFTED = new PageId(new UUID(1, 2));
+    public static final ElsewhereId ROOM = new ElsewhereId(new UUID(8, 1));
     public static final OfferId OTHER_OFFER = new OfferId(new UUID(2, 1));
     public static final Instant NOON = Instant.parse("2026-05-14T12:00:00Z");
 
@@ -59,6 +61,7 @@ public final class SamplePages {
                         ? Readiness.Target.PUBLISHED
                         : id.equals(DRAFTED) ? Readiness.Target.NOT_PUBLISHED : Readiness.Target.MISSING,
                 Set.of(OTHER_OFFER),
+                Set.of(ROOM),
                 offer -> tagged,
                 Map.of("bucket.jpg", 80_000L, "poster.png", 1_600_000L, "film.mp4", 9_000_000L),
                 legal,

@@ -16,6 +16,7 @@ import static org.junit.jupiter.params.provider.Arguments.arguments;
 
 import dev.wilyferret.core.color.Palette;
 import dev.wilyferret.core.color.Rgb;
+import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
@@ -131,6 +132,10 @@ class ReadinessTest {
                 arguments(
                         "an offer that is gone",
                         page(HEADLINE, button(new NextStep.ToAnotherOffer(new OfferId(new UUID(9, 9)))), DISCLOSURE),
+                        "STOPS PAGE_MISSING b"),
+                arguments(
+                        "an address elsewhere that is gone",
+                        goodWith(button(new NextStep.ToElsewhere(new ElsewhereId(new UUID(9, 9))))),
                         "STOPS PAGE_MISSING b"),
                 arguments(
                         "a pop-up that is not there",

@@ -6,6 +6,7 @@ import dev.wilyferret.core.figures.StepFigures;
 import dev.wilyferret.core.figures.Tally;
 import dev.wilyferret.core.figures.Visit;
 import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.OfferId;
@@ -37,6 +38,7 @@ import java.util.stream.IntStream;
 final class Promoted {
 
     static final OfferId OFFER = new OfferId(new UUID(7, 1));
+    static final ElsewhereId ROOM = new ElsewhereId(new UUID(8, 1));
     static final OfferId OTHER = new OfferId(new UUID(7, 2));
     static final LinkId LINK = new LinkId(new UUID(8, 1));
     private static final Instant NOON = Instant.parse("2026-11-26T12:00:00Z");
@@ -172,6 +174,7 @@ final class Promoted {
                 pages,
                 OFFER,
                 Map.of(OFFER, "Cellar Crop Course", OTHER, "Oyster Kit Club"),
+                Map.of(ROOM, "Grow-along room"),
                 clickId,
                 pixelAccounts,
                 leadPixelSeen,

@@ -159,7 +159,8 @@ class TrailDrawingTest {
     }
 
     private static Target target(Random random, int size) {
-        return switch (random.nextInt(6)) {
+        return switch (random.nextInt(7)) {
+            case 6 -> new Target.ToElsewhere(Promoted.ROOM);
             case 0 -> offer();
             case 1 -> new Target.ToOffer(Promoted.OTHER);
             case 2 -> new Target.ToMissing("To make " + random.nextInt(2));

@@ -108,6 +108,21 @@ class TrailTest {
     }
 
     @Test
+    void anAddressElsewhereIsAPlaceThatPagesLeadTo() {
+        Place room = new Place.Elsewhere(Promoted.ROOM);
+        Station sent = new Station.Elsewhere(id(1), Promoted.ROOM);
+        Trail trail = new Promoted()
+                .with(1, "Landing page", new Target.ToElsewhere(Promoted.ROOM))
+                .went(3, BRIDGE)
+                .went(2, BRIDGE, sent)
+                .trail();
+        assertThat(way(trail, at(1), room).figure()).isEqualTo(2);
+        assertThat(stop(trail, room).name()).isEqualTo("Grow-along room");
+        assertThat(stop(trail, at(1)).losses()).containsExactly(new Loss(Loss.Kind.WENT_NO_FURTHER, 3, "fell off"));
+        assertThat(Station.read(sent.text())).isEqualTo(sent);
+    }
+
+    @Test
     void optInsConfirmationsMailsAndGiftsAreOnTheTrail() {
         Station form = new Station.OptIn(id(1));
         Station inbox = new Station.Page(id(2));
@@ -198,6 +213,7 @@ class TrailTest {
                 new Place.Confirmed(),
                 new Place.Mails(),
                 new Place.HandedOut(),
+                new Place.Elsewhere(Promoted.ROOM),
                 new Place.Sales())) {
             assertThat(Place.read(place.key())).contains(place);
         }
