@@ -88,9 +88,6 @@ class BehindProxyTest extends EarlierInstallation {
                     "cellar-crop");
             await().atMost(Duration.ofSeconds(20))
                     .until(() -> proxy.get(shop, page).status() == 200);
-            assertThat(proxy.get(shop, page).body())
-                    .as("what pixels are told")
-                    .contains("https%3A%2F%2F" + shop + page.replace("/", "%2F"));
             assertThat(proxy.get("growbench.example", page).all("Location")).containsExactly("https://" + shop + page);
         }
     }
