@@ -29,7 +29,7 @@ public record Host(
         Optional<PageId> missing) {
 
     public enum State {
-        WAITING("waiting for its name to lead here"),
+        WAITING("waiting"),
         AT_WORK("at work"),
         /** At work as far as this program goes, but visitors do not get here by it. */
         FAILING("its name no longer leads here"),
