@@ -61,6 +61,7 @@ public final class FiguresLoad {
             making(database, figures, workspace, clicks);
             PromotionId promotion = PromotionId.of(database.ask(
                     "select promotion_id from day_sheet group by promotion_id order by sum(visits) desc limit 1"));
+            ManyLinks.make(database);
             screens(promotion);
             slices(figures, workspace, promotion);
             following(database, clicks);
@@ -130,6 +131,8 @@ public final class FiguresLoad {
                 own + "/pages",
                 own + "/redirect",
                 own + "/links",
+                "/links",
+                "/links?words=term%2019&from=plumage",
                 own + "/filter?days=90",
                 own + "/leads",
                 own + "/clicks?behind=traffic&days=90",

@@ -35,35 +35,6 @@ public final class HotPathLoad {
 
     private static final int WARM_UP_SECONDS = 12;
 
-    private static final String HOST = "bench-1.growbench.example";
-
-    /** Five hosts, with the measured link's promotion on one of them. */
-    private static final String HOSTS = """
-            with more as (
-              insert into own_host (workspace_id, name, added_at, active_at, checked_at)
-              select id, 'bench-' || n || '.growbench.example', now(), now(), now()
-              from workspace, generate_series(1, 5) n returning 1)
-            select count(*)::text from more
-            """;
-
-    private static final String MOVED = """
-            with moved as (
-              update promotion set host = 'bench-1.growbench.example'
-              where id = (select promotion_id from link where code = 'balcony-1') returning 1)
-            select count(*)::text from moved
-            """;
-
-    /** So that the workspace has two thousand on the five hosts, each with tags and the tokens of its source. */
-    private static final String MORE_LINKS = """
-            with more as (
-              insert into link (workspace_id, id, promotion_id, host, code, leads_to, source, medium, campaign, term, content,
-                paused, created_at, source_id)
-              select workspace_id, gen_random_uuid(), promotion_id, 'bench-' || 1 + n % 5 || '.growbench.example', 'bench-' || n,
-                leads_to, source, medium, campaign, 'term ' || n, content, paused, created_at, source_id
-              from link, generate_series(1, 2000) n where code = 'balcony-1' returning 1)
-            select count(*)::text from more
-            """;
-
     private static final int CONSOLE = 18_080;
     private static final int SITE = 18_090;
 
@@ -157,10 +128,8 @@ public final class HotPathLoad {
 
     private static void measure(Database database) throws IOException, InterruptedException, SQLException {
         String empty = "http://127.0.0.1:" + CONSOLE + "/bench/empty";
-        String link = "http://127.0.0.1:" + SITE + "/go/bench-5?ad=51207&place=feed%20top";
-        database.ask(HOSTS);
-        database.ask(MOVED);
-        database.ask(MORE_LINKS);
+        String link = "http://127.0.0.1:" + SITE + "/go/" + ManyLinks.CODE + "?ad=51207&place=feed%20top";
+        ManyLinks.make(database);
         System.out.println("warming up");
         for (int round = 0; round < WARM_UP_ROUNDS; round++) {
             load(empty, WARM_UP_SECONDS);
@@ -201,7 +170,7 @@ public final class HotPathLoad {
                 "-H",
                 "User-Agent: Mozilla/5.0 Firefox/151.0",
                 "-H",
-                "Host: " + HOST,
+                "Host: " + ManyLinks.HOST,
                 address));
         return new Reading(number(said, "Requests/sec:\\s+([0-9.]+)()"), number(said, "99%\\s+([0-9.]+)(us|ms|s)"));
     }

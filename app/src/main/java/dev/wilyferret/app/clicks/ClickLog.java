@@ -13,6 +13,9 @@ public interface ClickLog {
      */
     void append(List<SiteEvent> events);
 
+    /** How many events this program has kept since it started. */
+    long kept();
+
     /** Says that events could not be made durable within the time a visitor can be made to wait. */
     final class NotKept extends RuntimeException {
         private static final long serialVersionUID = 1L;

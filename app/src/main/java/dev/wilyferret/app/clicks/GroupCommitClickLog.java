@@ -11,6 +11,7 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import java.util.concurrent.atomic.LongAdder;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.SmartLifecycle;
@@ -39,6 +40,7 @@ class GroupCommitClickLog implements ClickLog, SmartLifecycle {
     private final BlockingQueue<Entry> waiting = new ArrayBlockingQueue<>(MOST_WAITING);
     private final List<Thread> writers = new ArrayList<>();
     private final EventWriter writer;
+    private final LongAdder kept = new LongAdder();
     private volatile boolean running;
 
     GroupCommitClickLog(EventWriter writer) {
@@ -63,6 +65,11 @@ class GroupCommitClickLog implements ClickLog, SmartLifecycle {
             Thread.currentThread().interrupt();
             throw new NotKept("Interrupted while waiting for the click log", e);
         }
+    }
+
+    @Override
+    public long kept() {
+        return kept.sum();
     }
 
     private void write() {
@@ -92,7 +99,10 @@ class GroupCommitClickLog implements ClickLog, SmartLifecycle {
             try {
                 writer.write(
                         left.stream().flatMap(entry -> entry.events.stream()).toList());
-                left.forEach(entry -> entry.kept.complete(null));
+                left.forEach(entry -> {
+                    kept.add(entry.events.size());
+                    entry.kept.complete(null);
+                });
                 return;
             } catch (RuntimeException failed) {
                 if (writer.mayPass(failed)) {

@@ -9,8 +9,8 @@ import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.results.Figures;
 import dev.wilyferret.app.sources.Sources;
-import dev.wilyferret.core.figures.Period;
 import dev.wilyferret.core.figures.Tally;
+import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.SourceId;
 import dev.wilyferret.core.id.WorkspaceId;
@@ -78,19 +78,19 @@ class LinkLists {
         return list(
                 workspace,
                 links.ofPromotion(workspace, promotion.id()),
-                Map.of(promotion.id(), figures.of(workspace, promotion.id(), Period.EVER)),
+                figures.clicksByLink(workspace, Optional.of(promotion.id())),
                 asked,
                 page);
     }
 
     LinkList of(WorkspaceId workspace, LinkList.Asked asked, int page) {
-        return list(workspace, links.of(workspace), figures.of(workspace, Period.EVER), asked, page);
+        return list(workspace, links.of(workspace), figures.clicksByLink(workspace, Optional.empty()), asked, page);
     }
 
     private LinkList list(
             WorkspaceId workspace,
             List<TrackingLink> all,
-            Map<PromotionId, Tally> brought,
+            Map<LinkId, Tally.Clicks> brought,
             LinkList.Asked asked,
             int page) {
         Names names = new Names(workspace);
@@ -98,9 +98,7 @@ class LinkLists {
         return LinkList.of(
                 all.stream()
                         .map(link -> {
-                            Tally.Clicks clicks = Optional.ofNullable(brought.get(link.promotion()))
-                                    .map(tally -> tally.clicks(link.id()))
-                                    .orElse(Tally.Clicks.NONE);
+                            Tally.Clicks clicks = brought.getOrDefault(link.id(), Tally.Clicks.NONE);
                             return new LinkList.Listed(
                                     link,
                                     names.handedOut(link),

@@ -12,6 +12,7 @@ import dev.wilyferret.core.figures.Station;
 import dev.wilyferret.core.figures.Tally;
 import dev.wilyferret.core.figures.Visit;
 import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.UuidV7;
@@ -83,6 +84,22 @@ public class Figures {
         return shown(workspace)
                 .map(shown -> gather(shown, period, promotion -> true))
                 .orElse(Map.of());
+    }
+
+    /** By the link they came by, of all there ever were; of one promotion or of all. Visitors are not told apart, which costs most. */
+    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+    public Map<LinkId, Tally.Clicks> clicksByLink(WorkspaceId workspace, Optional<PromotionId> only) {
+        Map<LinkId, Tally.Clicks> clicks = new HashMap<>();
+        shown(workspace)
+                .map(shown -> parts(
+                        shown,
+                        Period.EVER,
+                        promotion -> only.isEmpty() || only.get().equals(promotion)))
+                .orElse(Map.of())
+                .values()
+                .forEach(parts -> parts.forEach(tally -> tally.byLink()
+                        .forEach((link, some) -> link.ifPresent(id -> clicks.merge(id, some, Tally.Clicks::plus)))));
+        return clicks;
     }
 
     /** Of some promotions; one without a visit in the period has no tally. */
@@ -280,6 +297,13 @@ public class Figures {
     }
 
     private Map<PromotionId, Tally> gather(Generation shown, Period period, Predicate<PromotionId> some) {
+        Map<PromotionId, Tally> tallies = new HashMap<>();
+        parts(shown, period, some).forEach((promotion, all) -> tallies.put(promotion, Tally.sum(all)));
+        return tallies;
+    }
+
+    /** What adds up to the tally of each promotion. */
+    private Map<PromotionId, List<Tally>> parts(Generation shown, Period period, Predicate<PromotionId> some) {
         Map<PromotionId, List<Tally>> parts = new HashMap<>();
         Sheets sheets = sheets(shown, period, some);
         List<FigureStore.Made> asTheyAre =
@@ -291,9 +315,7 @@ public class Figures {
                 .filter(visit -> period.holds(visit.at()))
                 .collect(Collectors.groupingBy(Visit::promotion))
                 .forEach((promotion, visits) -> add(parts, promotion, Tally.of(visits)));
-        Map<PromotionId, Tally> tallies = new HashMap<>();
-        parts.forEach((promotion, all) -> tallies.put(promotion, Tally.sum(all)));
-        return tallies;
+        return parts;
     }
 
     /** Of a sheet what lies in a period. The days at its edges are asked for again and again. */

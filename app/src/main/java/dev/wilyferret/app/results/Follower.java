@@ -1,5 +1,6 @@
 package dev.wilyferret.app.results;
 
+import dev.wilyferret.app.clicks.ClickLog;
 import dev.wilyferret.app.clicks.VisitWork;
 import dev.wilyferret.app.storage.Lane;
 import dev.wilyferret.core.figures.Sheet;
@@ -39,6 +40,10 @@ class Follower implements SmartLifecycle {
     private static final Duration LOOK_ASIDE = Duration.ofSeconds(5);
     private static final Duration A_MOMENT = Duration.ofMillis(150);
     private static final Duration LONGEST_REST = Duration.ofMillis(500);
+    private static final Duration LONGEST_REST_IN_A_RUSH = Duration.ofSeconds(3);
+    /** From so many events a second on, visitors need the machine more than figures do. */
+    private static final int RUSH = 1_000;
+
     private static final Duration AFTER_TROUBLE = Duration.ofSeconds(1);
 
     private final VisitWork work;
@@ -46,6 +51,7 @@ class Follower implements SmartLifecycle {
     private final Making making;
     private final FigureStore store;
     private final TransactionTemplate transaction;
+    private final ClickLog log;
     private final Clock clock;
     private volatile boolean running;
     private Optional<Thread> thread = Optional.empty();
@@ -56,12 +62,14 @@ class Follower implements SmartLifecycle {
             Making making,
             FigureStore store,
             TransactionTemplate transaction,
+            ClickLog log,
             Clock clock) {
         this.work = work;
         this.retelling = retelling;
         this.making = making;
         this.store = store;
         this.transaction = transaction;
+        this.log = log;
         this.clock = clock;
     }
 
@@ -158,6 +166,8 @@ class Follower implements SmartLifecycle {
         boolean begun = false;
         Instant looked = Instant.EPOCH;
         boolean troubled = false;
+        long keptBefore = log.kept();
+        long keptAt = System.nanoTime();
         while (running) {
             try {
                 begun = begun || alone(making::beginMissing);
@@ -170,7 +180,11 @@ class Follower implements SmartLifecycle {
                 long begins = System.nanoTime();
                 boolean busy = step();
                 troubled = false;
-                Thread.sleep(busy ? rest(Duration.ofNanos(System.nanoTime() - begins), making.unfinished()) : PAUSE);
+                long ends = System.nanoTime();
+                boolean rush = (log.kept() - keptBefore) * 1_000_000_000.0 / (ends - keptAt) > RUSH;
+                keptBefore = log.kept();
+                keptAt = ends;
+                Thread.sleep(busy ? rest(Duration.ofNanos(ends - begins), making.unfinished(), rush) : PAUSE);
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
                 return;
@@ -184,11 +198,13 @@ class Follower implements SmartLifecycle {
 
     /**
      * Visitors and screens come first: about a quarter of one processor, or two thirds of it while days are made, so that this
-     * comes to an end; but never long, since figures are to be fresh.
+     * comes to an end; but never long, since figures are to be fresh. In a rush of visitors a seventh, and what is left waits
+     * until that is over.
      */
-    private static Duration rest(Duration worked, boolean making) {
-        Duration rest = making ? worked.dividedBy(2) : worked.multipliedBy(3);
-        return rest.compareTo(LONGEST_REST) < 0 ? rest : LONGEST_REST;
+    private static Duration rest(Duration worked, boolean making, boolean rush) {
+        Duration rest = rush ? worked.multipliedBy(6) : making ? worked.dividedBy(2) : worked.multipliedBy(3);
+        Duration longest = rush ? LONGEST_REST_IN_A_RUSH : LONGEST_REST;
+        return rest.compareTo(longest) < 0 ? rest : longest;
     }
 
     private void pause() {
