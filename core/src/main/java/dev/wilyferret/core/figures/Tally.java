@@ -54,7 +54,7 @@ public final class Tally {
             return counted + takenOut;
         }
 
-        Clicks plus(Clicks other) {
+        public Clicks plus(Clicks other) {
             return new Clicks(
                     counted + other.counted, own + other.own, filtered + other.filtered, takenOut + other.takenOut);
         }
