@@ -24,22 +24,37 @@ import java.time.Instant;
 import java.util.Optional;
 import java.util.UUID;
 import org.hibernate.annotations.JdbcTypeCode;
-import org.hibernate.annotations.SQLInsert;
-import org.hibernate.jdbc.Expectation;
 import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
 
-/** A click as it is kept; written once, never changed. The insert names columns by the alphabet of the fields, the key last. */
+/** A click as it is kept; written once, never changed. */
 @Entity
 @Table(name = "click")
 @IdClass(ClickRow.Key.class)
-@SQLInsert(
-        sql =
-                "insert into click (address, country, device, headers, language, link_id, network, own, promotion_id, query,"
-                        + " referrer, tags, user_agent, variant_id, verdict, verdict_sign, visitor_id, workspace_id, id, at)"
-                        + " values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) on conflict do nothing",
-        verify = Expectation.None.class)
 class ClickRow {
+
+    static final ColumnInsert<ClickRow> INSERT = ColumnInsert.<ClickRow>into("click")
+            .uuid("workspace_id", row -> row.workspace)
+            .uuid("id", row -> row.id)
+            .moment("at", row -> row.at.toEpochMilli())
+            .uuid("promotion_id", row -> row.promotion)
+            .uuid("visitor_id", row -> row.visitor)
+            .uuid("link_id", row -> row.link)
+            .column("own", "bool", row -> row.own)
+            .text("verdict", row -> row.verdict)
+            .text("verdict_sign", row -> row.verdictSign)
+            .text("tags", row -> row.tags)
+            .uuid("variant_id", row -> row.variant)
+            .text("address", row -> row.address)
+            .text("network", row -> row.network)
+            .text("country", row -> row.country)
+            .text("device", row -> row.device.name())
+            .text("user_agent", row -> row.userAgent)
+            .text("referrer", row -> row.referrer)
+            .text("language", row -> row.language)
+            .text("query", row -> row.query)
+            .text("headers", row -> row.headers)
+            .made();
 
     record Key(UUID workspace, UUID id, Instant at) implements Serializable {}
 

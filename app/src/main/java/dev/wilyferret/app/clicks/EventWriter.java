@@ -4,14 +4,11 @@ import dev.wilyferret.core.visit.SiteEvent;
 import java.sql.SQLException;
 import java.util.List;
 import org.hibernate.SessionFactory;
-import org.hibernate.StatelessSession;
 import org.springframework.stereotype.Component;
 
 /** Writes events into their tables, a group in one transaction, and notes whose visits they change. */
 @Component
 class EventWriter {
-
-    private static final int BATCH = 400;
 
     private final SessionFactory sessions;
 
@@ -28,16 +25,11 @@ class EventWriter {
                 .filter(SiteEvent.Followed.class::isInstance)
                 .map(event -> new SiteEventRow((SiteEvent.Followed) event))
                 .toList();
-        sessions.inStatelessTransaction(session -> {
-            insert(session, clicks);
-            insert(session, followed);
-            session.doWork(connection -> VisitWork.note(connection, events));
-        });
-    }
-
-    private static void insert(StatelessSession session, List<?> rows) {
-        session.setJdbcBatchSize(BATCH);
-        session.insertMultiple(rows);
+        sessions.inStatelessTransaction(session -> session.doWork(connection -> {
+            ClickRow.INSERT.insert(connection, clicks);
+            SiteEventRow.INSERT.insert(connection, followed);
+            VisitWork.note(connection, events);
+        }));
     }
 
     /**

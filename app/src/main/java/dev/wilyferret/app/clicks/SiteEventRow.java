@@ -25,8 +25,6 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
 import org.hibernate.annotations.JdbcTypeCode;
-import org.hibernate.annotations.SQLInsert;
-import org.hibernate.jdbc.Expectation;
 import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
 
@@ -34,13 +32,26 @@ import org.jspecify.annotations.Nullable;
 @Entity
 @Table(name = "site_event")
 @IdClass(ClickRow.Key.class)
-@SQLInsert(
-        sql =
-                "insert into site_event (click_id, elsewhere_id, file, kind, offer_id, page_id, pixel_id, pixel_answer, pixel_event, promotion_id, took_ms,"
-                        + " variant_id, visitor_id, workspace_id, id, at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)"
-                        + " on conflict do nothing",
-        verify = Expectation.None.class)
 class SiteEventRow {
+
+    static final ColumnInsert<SiteEventRow> INSERT = ColumnInsert.<SiteEventRow>into("site_event")
+            .uuid("workspace_id", row -> row.workspace)
+            .uuid("id", row -> row.id)
+            .moment("at", row -> row.at.toEpochMilli())
+            .uuid("promotion_id", row -> row.promotion)
+            .uuid("click_id", row -> row.click)
+            .uuid("visitor_id", row -> row.visitor)
+            .uuid("page_id", row -> row.page)
+            .text("kind", row -> row.kind.name())
+            .uuid("offer_id", row -> row.offer)
+            .uuid("elsewhere_id", row -> row.elsewhere)
+            .text("file", row -> row.file)
+            .uuid("pixel_id", row -> row.pixel)
+            .text("pixel_event", row -> row.pixelEvent == null ? null : row.pixelEvent.name())
+            .text("pixel_answer", row -> row.pixelAnswer == null ? null : row.pixelAnswer.name())
+            .column("took_ms", "int4", row -> row.tookMillis)
+            .uuid("variant_id", row -> row.variant)
+            .made();
 
     enum Kind {
         PAGE_VIEW,

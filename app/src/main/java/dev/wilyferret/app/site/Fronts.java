@@ -2,7 +2,6 @@ package dev.wilyferret.app.site;
 
 import dev.wilyferret.app.installation.Installation;
 import dev.wilyferret.app.intake.Frontage;
-import dev.wilyferret.app.live.SiteSnapshot;
 import dev.wilyferret.app.live.SiteSnapshot.Front;
 import dev.wilyferret.app.live.SnapshotKeeper;
 import dev.wilyferret.core.address.NetworkKey;
@@ -38,11 +37,11 @@ class Fronts {
      * request from this machine or a proxy that names none means the installation's own.
      */
     Optional<Front> find(HttpServletRequest request) {
-        SiteSnapshot snapshot = snapshots.now();
         String name = name(request);
-        Optional<Front> front = name.equals(shared) || nameless(name) && near(request)
+        Optional<Front> own = Optional.ofNullable(snapshots.now().fronts().get(name));
+        Optional<Front> front = own.isEmpty() && (name.equals(shared) || nameless(name) && near(request))
                 ? Optional.of(Front.SHARED)
-                : Optional.ofNullable(snapshot.fronts().get(name));
+                : own;
         front.ifPresent(found -> request.setAttribute(FRONT, found));
         return front;
     }

@@ -16,8 +16,6 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.time.Duration;
 import java.util.Optional;
-import java.util.stream.Collectors;
-import java.util.stream.Stream;
 
 /**
  * Who is asking, as far as their cookies tell.
@@ -49,10 +47,12 @@ record Visit(VisitorId visitor, boolean known, Optional<Current> current, Option
 
         /** The ids with full stops between them; what is missing at the end is left out. */
         String text() {
-            return Stream.of(Optional.of(click), Optional.of(promotion), link, variant)
-                    .map(id -> id.map(ShortId::of).orElse(""))
-                    .collect(Collectors.joining("."))
-                    .replaceFirst("\\.+$", "");
+            String text = ShortId.of(click) + "." + ShortId.of(promotion);
+            if (link.isEmpty() && variant.isEmpty()) {
+                return text;
+            }
+            return text + "." + link.map(ShortId::of).orElse("")
+                    + variant.map(id -> "." + ShortId.of(id)).orElse("");
         }
 
         /** Earlier versions wrote no variant, and before that no link. */

@@ -1,5 +1,6 @@
 package dev.wilyferret.core.id;
 
+import java.nio.ByteBuffer;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.Optional;
@@ -15,6 +16,9 @@ public final class UuidV7 {
 
     private static final Pattern WRITTEN =
             Pattern.compile("[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}");
+    /** Drawn at once: a source that is hard to guess takes its time for each draw. */
+    private static final int CHANCE = Short.BYTES + Long.BYTES;
+
     private static final long VARIANT = 0x8000_0000_0000_0000L;
 
     private final InstantSource clock;
@@ -31,7 +35,10 @@ public final class UuidV7 {
     }
 
     public UUID at(Instant moment) {
-        return of(moment.toEpochMilli(), random.nextLong(), random.nextLong());
+        byte[] chance = new byte[CHANCE];
+        random.nextBytes(chance);
+        ByteBuffer drawn = ByteBuffer.wrap(chance);
+        return of(moment.toEpochMilli(), drawn.getShort(), drawn.getLong());
     }
 
     /**

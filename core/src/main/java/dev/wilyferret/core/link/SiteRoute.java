@@ -3,8 +3,10 @@ package dev.wilyferret.core.link;
 import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.ShortId;
 import java.util.Arrays;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 
 /** The addresses that the public site uses for itself, by their first parts; no promotion can have one as its slug. */
@@ -41,6 +43,9 @@ public enum SiteRoute {
     ROBOTS_WITHOUT_TYPE("robots"),
     WELL_KNOWN(".well-known");
 
+    private static final Map<String, SiteRoute> BY_FIRST =
+            Arrays.stream(values()).collect(Collectors.toMap(SiteRoute::first, Function.identity()));
+
     private final String first;
 
     SiteRoute(String first) {
@@ -69,8 +74,6 @@ public enum SiteRoute {
     }
 
     public static Optional<SiteRoute> of(String first) {
-        return Arrays.stream(values())
-                .filter(route -> route.first.equals(first))
-                .findFirst();
+        return Optional.ofNullable(BY_FIRST.get(first));
     }
 }
