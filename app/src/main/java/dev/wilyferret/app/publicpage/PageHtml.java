@@ -114,48 +114,28 @@ public class PageHtml {
         }
 
         public Surroundings firing(List<PixelAccount> others) {
-            return new Surroundings(
-                    page,
-                    host,
-                    path,
-                    legal,
-                    zone,
-                    currency,
-                    pathOf,
-                    file,
-                    stored,
-                    others,
-                    now,
-                    sent,
-                    bench,
-                    confirming);
+            return with(pathOf, others, now, sent, bench);
         }
 
         public Surroundings at(Instant moment) {
-            return new Surroundings(
-                    page,
-                    host,
-                    path,
-                    legal,
-                    zone,
-                    currency,
-                    pathOf,
-                    file,
-                    stored,
-                    pixels,
-                    moment,
-                    sent,
-                    bench,
-                    confirming);
-        }
-
-        /** Where the page says what is done with what visitors leave: its promotion's own page for that. */
-        String privacy() {
-            return SiteRoute.PRIVACY.path(path.substring(1).split("/", 2)[0]);
+            return with(pathOf, pixels, moment, sent, bench);
         }
 
         /** As for visitors, with no bench beside it. */
         public Surroundings plain(Function<PageId, Optional<String>> paths) {
+            return with(paths, pixels, now, sent, Optional.empty());
+        }
+
+        public Surroundings after(FormSent form) {
+            return with(pathOf, pixels, now, Optional.of(form), bench);
+        }
+
+        private Surroundings with(
+                Function<PageId, Optional<String>> paths,
+                List<PixelAccount> firing,
+                Instant moment,
+                Optional<FormSent> form,
+                Optional<String> console) {
             return new Surroundings(
                     page,
                     host,
@@ -166,29 +146,16 @@ public class PageHtml {
                     paths,
                     file,
                     stored,
-                    pixels,
-                    now,
-                    sent,
-                    Optional.empty(),
+                    firing,
+                    moment,
+                    form,
+                    console,
                     confirming);
         }
 
-        public Surroundings after(FormSent form) {
-            return new Surroundings(
-                    page,
-                    host,
-                    path,
-                    legal,
-                    zone,
-                    currency,
-                    pathOf,
-                    file,
-                    stored,
-                    pixels,
-                    now,
-                    Optional.of(form),
-                    bench,
-                    confirming);
+        /** Where the page says what is done with what visitors leave: its promotion's own page for that. */
+        String privacy() {
+            return SiteRoute.PRIVACY.path(path.substring(1).split("/", 2)[0]);
         }
     }
 

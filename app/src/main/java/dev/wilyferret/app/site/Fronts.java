@@ -38,10 +38,10 @@ class Fronts {
      */
     Optional<Front> find(HttpServletRequest request) {
         String name = name(request);
-        Optional<Front> own = Optional.ofNullable(snapshots.now().fronts().get(name));
-        Optional<Front> front = own.isEmpty() && (name.equals(shared) || nameless(name) && near(request))
+        Optional<Front> front = name.equals(shared)
                 ? Optional.of(Front.SHARED)
-                : own;
+                : Optional.ofNullable(snapshots.now().fronts().get(name))
+                        .or(() -> nameless(name) && near(request) ? Optional.of(Front.SHARED) : Optional.empty());
         front.ifPresent(found -> request.setAttribute(FRONT, found));
         return front;
     }

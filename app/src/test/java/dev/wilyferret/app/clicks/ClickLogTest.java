@@ -37,6 +37,7 @@ import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 
@@ -86,6 +87,36 @@ class ClickLogTest extends AppTest {
         log.append(List.of(click, click));
         assertThat(book.all(workspace, click.promotion(), Instant.EPOCH)).hasSize(1);
         assertThat(book.click(workspace, click.id())).contains(click);
+    }
+
+    /** A column goes to the database as one text: no sign in a value may end it, or change another's. */
+    @Test
+    void everySignIsKeptAsItCame() {
+        WorkspaceId workspace = scenario.empty().id();
+        PromotionId promotion = new PromotionId(ids.next());
+        List<SiteEvent> kept = Stream.of(
+                        "NULL", "null", "", " ", ",", "{}", "{\"a\"}", "\"", "\\", "\\\"", "a\nb", "\t", "'", "';--",
+                        "🍄", "é\u0301")
+                .<SiteEvent>map(agent -> new SiteEvent.Click(
+                        new ClickId(ids.at(clock.instant())),
+                        workspace,
+                        promotion,
+                        Optional.empty(),
+                        Arrival.of(
+                                new VisitorId(ids.next()),
+                                Optional.empty(),
+                                Optional.empty(),
+                                Parameters.NONE,
+                                false,
+                                new Arrival.Place("192.0.2.1", "192.0.2.0/24", "AT"),
+                                Headers.of(agent)),
+                        new Verdict.DeclaredCrawler(agent)))
+                .toList();
+        log.append(kept);
+        assertThat(kept)
+                .allSatisfy(click -> assertThat(book.click(workspace, ((SiteEvent.Click) click).id()))
+                        .get()
+                        .isEqualTo(click));
     }
 
     /** Four clicks: two counted of one person, one own, one of a program. Then one is taken out and the own put back. */

@@ -9,6 +9,7 @@ import dev.wilyferret.app.elsewhere.Places;
 import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.kit.Wire;
 import dev.wilyferret.app.links.LinkDetails;
 import dev.wilyferret.app.links.Links;
 import dev.wilyferret.app.links.TrackingLink;
@@ -22,6 +23,7 @@ import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.link.LinkCode;
 import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.text.Refusal;
+import java.io.IOException;
 import java.net.URI;
 import java.net.http.HttpResponse;
 import java.time.Duration;
@@ -212,6 +214,30 @@ class HostsTest extends AppTest {
                 .isEqualTo(plain.body());
         assertThat(on(new OwnHost("stranger.example")).post(path, "a", "b").body())
                 .isEqualTo(plain.body());
+    }
+
+    /** Behind the first line, each with what is asked for. */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "%1$s HTTP/1.1\r\nHost: 127.0.0.1\r\nHost: 127.0.0.1",
+                "%1$s HTTP/1.1",
+                "%1$s HTTP/1.1\r\nHost: evil.example\r\nX-Forwarded-Host: 127.0.0.1",
+                "%1$s HTTP/1.1\r\nHost: evil.example\r\nForwarded: host=127.0.0.1",
+                "%1$s HTTP/1.1\r\nHost: 127.0.0.1, evil.example",
+                "%1$s HTTP/1.1\r\nHost: 127.0.0.1.evil.example",
+                "%1$s HTTP/1.1\r\nHost: a b",
+                "%1$s HTTP/1.1\r\nHost: <script>alert(1)</script>",
+                "http://evil.example%1$s HTTP/1.1\r\nHost: evil.example",
+                "http://evil.example%1$s HTTP/1.1\r\nHost: 127.0.0.1"
+            })
+    void aTwistedHostGetsNothing(String asked) throws IOException {
+        try (Wire wire = new Wire(installation.siteAddress().toString())) {
+            wire.send("GET " + asked.formatted(trail.bridgePath()) + "\r\nUser-Agent: x\r\nConnection: close\r\n\r\n");
+            assertThat(wire.all())
+                    .startsWith("HTTP/1.1 4")
+                    .doesNotContain("Pick your first oyster mushrooms", "<script>alert");
+        }
     }
 
     @Test
