@@ -87,7 +87,7 @@ class ElsewhereBench {
         if (!form.keep("name", () -> keep.accept(read.orElseThrow()))) {
             return show(member, before, form, model);
         }
-        after.addFlashAttribute("said", "Kept. Links can lead there now.");
+        after.addFlashAttribute("said", "Kept. Links and pages can lead there now.");
         return "redirect:/links/elsewhere";
     }
 

@@ -371,6 +371,44 @@ class HostsTest extends AppTest {
     }
 
     @Test
+    void anAddressThatCannotBeHadIsSaidAtItsFieldAndStays() {
+        String taken = scenario.trail().promotion().slug();
+        Guest owner = owner(trail.stage());
+        String own = "/promotions/" + trail.promotion().id();
+        owner.sendTo(own, own + "/address", "slug", taken);
+        assertThat(owner.get(own).body()).contains("is taken by another promotion", "value=\"" + taken + "\"");
+        owner.sendTo(own, own + "/address", "host", "other.growbench.example", "slug", "free");
+        assertThat(owner.get(own).body()).contains("other.growbench.example is not at work here");
+        assertThat(promotions.find(trail.workspace(), trail.promotion().id()).orElseThrow())
+                .isEqualTo(trail.promotion());
+    }
+
+    @Test
+    void aLinkIsPutOnAnotherHostOnItsBench() {
+        OwnHost host = atWork();
+        Guest owner = owner(trail.stage());
+        String bench = "/promotions/" + trail.promotion().id() + "/links/"
+                + trail.link().id();
+        owner.sendTo(
+                bench,
+                bench,
+                "source",
+                "plumage",
+                "medium",
+                "paid-social",
+                "campaign",
+                "spring-balcony",
+                "content",
+                "video-1",
+                "destination",
+                "page " + trail.bridge().id(),
+                "host",
+                host.name());
+        awaitStatus(on(host), trail.link().path(), 302);
+        assertThat(owner.get(bench).body()).contains(origin(host) + trail.link().path());
+    }
+
+    @Test
     void aLinkIsFollowedWhereverItWasHandedOut() {
         OwnHost host = atWork();
         links.move(trail.workspace(), trail.link().id(), Optional.of(host));

@@ -5,10 +5,12 @@ import static org.awaitility.Awaitility.await;
 
 import dev.wilyferret.app.clicks.ClickBook;
 import dev.wilyferret.app.elsewhere.Places;
+import dev.wilyferret.app.hosts.Hosts;
 import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.app.sources.Sources;
+import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.address.UriTemplate;
 import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.SourceId;
@@ -20,6 +22,8 @@ import dev.wilyferret.core.source.Token;
 import java.net.http.HttpResponse;
 import java.time.Duration;
 import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.jsoup.Jsoup;
@@ -43,6 +47,9 @@ class LinkBenchTest extends AppTest {
 
     @Autowired
     private Places places;
+
+    @Autowired
+    private Hosts hosts;
 
     private Scenario.Trail trail;
     private Guest owner;
@@ -292,6 +299,39 @@ class LinkBenchTest extends AppTest {
         assertThat(parcel.details().ending().orElseThrow().clicks()).hasValue(500);
         assertThat(all.stream().filter(link -> link.tags().own().containsKey("Placement")))
                 .hasSize(1);
+    }
+
+    @Test
+    void rowsOfATableStandOnTheirHosts() {
+        OwnHost host = new OwnHost("table-" + trail.promotion().slug() + ".growbench.localhost");
+        hosts.add(trail.workspace(), host);
+        hosts.look(trail.workspace(), host);
+        String code = "both-" + trail.promotion().slug();
+        String shared = installation.siteAddress().getHost();
+        HttpResponse<String> wrong = table("""
+                source,medium,campaign,host,code
+                plumage,cpc,a,%2$s,%1$s
+                plumage,cpc,b,%2$s,%1$s
+                plumage,cpc,c,other.growbench.example,
+                """.formatted(code, host));
+        assertThat(Jsoup.parse(wrong.body()).select(".warned tr").eachText())
+                .contains("3 code The short code \"%s\" stands in the table twice.".formatted(code))
+                .anyMatch(row -> row.startsWith("4 host other.growbench.example is not at work here."));
+        assertThat(table("""
+                source,medium,campaign,host,code
+                plumage,cpc,a,%2$s,%1$s
+                plumage,cpc,b,%3$s,%1$s
+                plumage,cpc,c,,
+                """.formatted(code, host.name().toUpperCase(Locale.ROOT), shared))
+                        .statusCode())
+                .isEqualTo(302);
+        assertThat(links.ofPromotion(trail.workspace(), trail.promotion().id()).stream()
+                        .filter(link -> link.code().text().equals(code))
+                        .map(TrackingLink::host))
+                .containsExactlyInAnyOrder(Optional.of(host), Optional.empty());
+        await().until(() -> guest().at(host.name()).head("/go/" + code).statusCode() == 302);
+        assertThat(Guest.location(guest().at(host.name()).get("/go/" + code))).contains("utm_campaign=a");
+        assertThat(Guest.location(guest().get("/go/" + code))).contains("utm_campaign=b");
     }
 
     @Test
