@@ -18,6 +18,9 @@ import org.springframework.stereotype.Component;
 @Component
 public class SiteServer implements SmartLifecycle {
 
+    /** Signs that browsers leave as they are in a query (WHATWG URL, query percent-encode set): a platform's token may hold them. */
+    private static final String SENT_AS_THEY_ARE = "[]\\^`{|}";
+
     private final SiteServlet servlet;
     private final Installation installation;
     private Optional<WebServer> server = Optional.empty();
@@ -38,7 +41,10 @@ public class SiteServer implements SmartLifecycle {
                 installation.siteBehindProxy(),
                 installation.httpVersionHeader(),
                 true);
-        factory.addConnectorCustomizers(connector -> connector.setProperty("maxKeepAliveRequests", "-1"));
+        factory.addConnectorCustomizers(connector -> {
+            connector.setProperty("maxKeepAliveRequests", "-1");
+            connector.setProperty("relaxedQueryChars", SENT_AS_THEY_ARE);
+        });
         factory.addContextCustomizers(
                 context -> context.getParent().getPipeline().addValve(silentAboutItself()));
         return factory.getWebServer(context -> {

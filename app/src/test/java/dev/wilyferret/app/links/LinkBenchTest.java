@@ -9,6 +9,7 @@ import dev.wilyferret.app.hosts.Hosts;
 import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.kit.Wire;
 import dev.wilyferret.app.sources.Sources;
 import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.address.UriTemplate;
@@ -19,6 +20,7 @@ import dev.wilyferret.core.link.Elsewhere;
 import dev.wilyferret.core.source.Cost;
 import dev.wilyferret.core.source.Source;
 import dev.wilyferret.core.source.Token;
+import java.io.IOException;
 import java.net.http.HttpResponse;
 import java.time.Duration;
 import java.util.List;
@@ -110,6 +112,20 @@ class LinkBenchTest extends AppTest {
                 .isEqualTo(
                         trail.bridgePath()
                                 + "?utm_source=querywell&utm_medium=cpc&utm_campaign=autumn&placement=top%20left&kw=oyster%20kit&ad=%7Bad%7D");
+    }
+
+    /** Whoever tries a link as it is handed out sends its tokens as they stand there, which browsers do not encode. */
+    @Test
+    void tokensThatNobodyFilledInAreTakenAsTheyStand() throws IOException {
+        TrackingLink link = made("profile", source().toString(), "campaign", "autumn");
+        await().until(() -> guest().head(link.path()).statusCode() == 302);
+        try (Wire wire = new Wire(installation.siteAddress().toString())) {
+            wire.send("GET " + link.path() + "?kw={keyword}&ad=a|b[c]^`\\ HTTP/1.1\r\nHost: 127.0.0.1\r\nUser-Agent: "
+                    + Guest.PERSON + "\r\nConnection: close\r\n\r\n");
+            assertThat(wire.all())
+                    .startsWith("HTTP/1.1 302")
+                    .contains("&kw=%7Bkeyword%7D&ad=a%7Cb%5Bc%5D%5E%60%5C\r\n");
+        }
     }
 
     @Test
