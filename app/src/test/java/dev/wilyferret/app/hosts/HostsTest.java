@@ -13,6 +13,7 @@ import dev.wilyferret.app.kit.Wire;
 import dev.wilyferret.app.links.LinkDetails;
 import dev.wilyferret.app.links.Links;
 import dev.wilyferret.app.links.TrackingLink;
+import dev.wilyferret.app.live.SnapshotKeeper;
 import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
@@ -66,6 +67,9 @@ class HostsTest extends AppTest {
 
     @Autowired
     private OwnBrowsers browsers;
+
+    @Autowired
+    private SnapshotKeeper snapshots;
 
     private Scenario.Trail trail;
 
@@ -497,6 +501,9 @@ class HostsTest extends AppTest {
         assertThat(location(last)).isEqualTo(installation.consoleAddress() + "/settings#own-browsers");
         assertThat(browsers.of(trail.workspace())).as("one browser").hasSize(1);
 
+        // The site hears of the mark a moment later.
+        String mark = OwnBrowsers.fingerprint(onFirst.cookie("wf_own").orElseThrow());
+        await().atMost(Duration.ofSeconds(20)).until(() -> snapshots.now().marksOwn(trail.workspace(), mark));
         onFirst.get(trail.bridgePath());
         assertThat(sql.sql("select own from click where workspace_id = ?")
                         .param(trail.workspace().value())
