@@ -11,8 +11,14 @@ public interface HostUse {
     /**
      * @param what in words, for one and for several: {@code 1 link}, {@code 3 links}
      * @param dies whether it is out in the world and stops working when the host goes
+     * @param warning what else is to be thought of before; empty for nothing
      */
-    record Standing(long count, String what, boolean dies) {}
+    record Standing(long count, String what, boolean dies, String warning) {
+
+        public Standing warning(String words) {
+            return new Standing(count, what, dies, words);
+        }
+    }
 
     /** What stands on a host, and what was sent out with it; what there is none of may be left out. */
     List<Standing> on(WorkspaceId workspace, OwnHost host);
@@ -29,6 +35,6 @@ public interface HostUse {
 
     /** So many of something, in words. */
     static Standing of(long count, String one, String several, boolean dies) {
-        return new Standing(count, "%,d %s".formatted(count, count == 1 ? one : several), dies);
+        return new Standing(count, "%,d %s".formatted(count, count == 1 ? one : several), dies, "");
     }
 }

@@ -103,8 +103,9 @@ public final class Frontage {
         @Override
         public void invoke(Request request, Response response) throws IOException, ServletException {
             request.setAttribute(PEER, request.getPeerAddr());
-            request.setAttribute(
-                    FORWARDED, request.getHeader("X-Forwarded-For") != null || request.getHeader("Forwarded") != null);
+            if (request.getHeader("X-Forwarded-For") != null || request.getHeader("Forwarded") != null) {
+                request.setAttribute(FORWARDED, true);
+            }
             getNext().invoke(request, response);
         }
     }

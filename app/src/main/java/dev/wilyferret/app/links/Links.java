@@ -179,19 +179,13 @@ public class Links implements SourceUse, HostUse {
                     "Other links of this installation have the addresses %s already. Put yours on another host first, then remove this one."
                             .formatted(taken.stream().limit(10).collect(Collectors.joining(", "))));
         }
-        standing.forEach(row -> {
-            row.host = null;
-            row.hostRemoved = host.name();
-        });
+        links.leave(workspace.value(), host.name());
     }
 
     @Override
     @Transactional
     public void comeBack(WorkspaceId workspace, OwnHost host) {
-        links.thatStoodOn(workspace.value(), host.name()).forEach(row -> {
-            row.host = host.name();
-            row.hostRemoved = null;
-        });
+        links.comeBack(workspace.value(), host.name());
     }
 
     /** The latest first. */

@@ -163,6 +163,7 @@ class SnapshotBuilder {
         private final List<PublicPlaces.Place> stood;
         private final Map<PageId, LivePage> before;
         private final Map<PageId, String> paths = new HashMap<>();
+        private final Map<Optional<OwnHost>, Map<PageId, String>> waysFrom = new HashMap<>();
 
         OfWorkspace(Workspace workspace, Optional<SiteSnapshot.Part> before) {
             this.workspace = workspace;
@@ -180,6 +181,10 @@ class SnapshotBuilder {
                             page.id(),
                             SiteRoute.page(promotion(page.promotion()).slug(), page.slug())));
             stood = publicPlaces.of(id);
+            promotionById.values().stream()
+                    .map(Promotion::host)
+                    .distinct()
+                    .forEach(host -> waysFrom.put(host, ways(host)));
             confirming = lists.confirming(id);
             passed = sources.of(id).stream()
                     .collect(Collectors.toMap(Profile::id, one -> one.source().parameters()));
@@ -276,7 +281,7 @@ class SnapshotBuilder {
                     workspace.legal(),
                     workspace.zone(),
                     workspace.currency(),
-                    ways(host),
+                    known(Objects.requireNonNull(waysFrom.get(host))),
                     known(fileByName),
                     elsewhereById.keySet(),
                     List.copyOf(firing.values()),
@@ -308,13 +313,13 @@ class SnapshotBuilder {
         }
 
         /** How one gets from a host to each page. */
-        private Function<PageId, Optional<String>> ways(Optional<OwnHost> host) {
+        private Map<PageId, String> ways(Optional<OwnHost> host) {
             Map<PageId, String> ways = new HashMap<>();
             pageById.values().forEach(to -> {
                 Optional<OwnHost> there = promotion(to.promotion()).host();
                 ways.put(to.id(), there.equals(host) ? path(to) : site.of(there, path(to)));
             });
-            return known(ways);
+            return ways;
         }
 
         /** A redirect page waits for consent where a page before it asks for it. */

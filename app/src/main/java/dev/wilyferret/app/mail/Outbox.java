@@ -290,7 +290,12 @@ public class Outbox implements HostUse {
         return List.of(
                 HostUse.of(sent.getLinks(), "link in a mail that was sent", "links in mails that were sent", true),
                 HostUse.of(
-                        sent.getLeaving(), "unsubscribe link in a sent mail", "unsubscribe links in sent mails", true));
+                                sent.getLeaving(),
+                                "unsubscribe link in a sent mail",
+                                "unsubscribe links in sent mails",
+                                true)
+                        .warning(
+                                "People who cannot unsubscribe by a link in a mail they have will call that mail spam. If the name is yours still, it is better kept."));
     }
 
     /** How many letters of a mail are how far. */

@@ -4,6 +4,7 @@ import dev.wilyferret.app.storage.RowKey;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.NativeQuery;
 import org.springframework.data.jpa.repository.Query;
 
@@ -30,6 +31,14 @@ interface ListStore extends JpaRepository<ListRow, RowKey> {
     @Query("from ListRow where key.workspace = :workspace and host = :host")
     List<ListRow> on(UUID workspace, String host);
 
-    @Query("from ListRow where key.workspace = :workspace and host is null and hostRemoved = :host")
-    List<ListRow> thatStoodOn(UUID workspace, String host);
+    /** What stands on a host stands on the installation's own, and remembers where it was. */
+    @Modifying(flushAutomatically = true, clearAutomatically = true)
+    @Query("update ListRow set host = null, hostRemoved = :host where key.workspace = :workspace and host = :host")
+    void leave(UUID workspace, String host);
+
+    /** What remembers a host goes back there, unless it was put elsewhere since. */
+    @Modifying(flushAutomatically = true, clearAutomatically = true)
+    @Query(
+            "update ListRow set host = :host, hostRemoved = null where key.workspace = :workspace and host is null and hostRemoved = :host")
+    void comeBack(UUID workspace, String host);
 }

@@ -103,19 +103,13 @@ public class Lists implements HostUse {
     @Override
     @Transactional
     public void leave(WorkspaceId workspace, OwnHost host) {
-        lists.on(workspace.value(), host.name()).forEach(row -> {
-            row.host = null;
-            row.hostRemoved = host.name();
-        });
+        lists.leave(workspace.value(), host.name());
     }
 
     @Override
     @Transactional
     public void comeBack(WorkspaceId workspace, OwnHost host) {
-        lists.thatStoodOn(workspace.value(), host.name()).forEach(row -> {
-            row.host = host.name();
-            row.hostRemoved = null;
-        });
+        lists.comeBack(workspace.value(), host.name());
     }
 
     /** How many stand how on each list. */

@@ -118,18 +118,12 @@ public class Promotions implements HostUse {
                     "Another promotion of this installation has the address %s already. Give yours another host or slug first, then remove this host."
                             .formatted(String.join(", ", taken)));
         }
-        standing.forEach(row -> {
-            row.host = null;
-            row.hostRemoved = host.name();
-        });
+        promotions.leave(workspace.value(), host.name());
     }
 
     @Override
     @Transactional
     public void comeBack(WorkspaceId workspace, OwnHost host) {
-        promotions.thatStoodOn(workspace.value(), host.name()).forEach(row -> {
-            row.host = host.name();
-            row.hostRemoved = null;
-        });
+        promotions.comeBack(workspace.value(), host.name());
     }
 }
