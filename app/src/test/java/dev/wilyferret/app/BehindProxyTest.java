@@ -71,24 +71,22 @@ class BehindProxyTest extends EarlierInstallation {
             assertThat(proxy.get(shop, "/certificate?domain=" + shop).status())
                     .as("asked by a visitor")
                     .isEqualTo(404);
-            String promotion = sql.sql("select id from promotion where slug = 'cellar-crop'")
-                    .query(String.class)
-                    .single();
-            String page = sql.sql(
-                            "select '/cellar-crop/' || slug from page where promotion_id = ?::uuid and kind = 'CONTENT' and published is not null limit 1")
-                    .param(promotion)
-                    .query(String.class)
-                    .single();
+            String bench = "/promotions/"
+                    + sql.sql("select id from promotion where slug = 'cellar-crop'")
+                            .query(String.class)
+                            .single()
+                    + "/links";
             owner.sendTo(
-                    "/promotions/" + promotion,
-                    "/promotions/" + promotion + "/address",
-                    "host",
-                    shop,
-                    "slug",
-                    "cellar-crop");
+                    bench, bench, "source", "a", "medium", "b", "campaign", "c", "code", "on-the-shop", "host", shop);
             await().atMost(Duration.ofSeconds(20))
-                    .until(() -> proxy.get(shop, page).status() == 200);
-            assertThat(proxy.get("growbench.example", page).all("Location")).containsExactly("https://" + shop + page);
+                    .until(() -> proxy.get(shop, "/go/on-the-shop").status() == 302);
+            assertThat(proxy.get(shop, "/go/on-the-shop").all("Location"))
+                    .singleElement()
+                    .asString()
+                    .startsWith("https://growbench.example/cellar-crop/start?utm_source=a&")
+                    .contains("&wf_over=");
+            assertThat(proxy.get("growbench.example", "/go/on-the-shop").status())
+                    .isEqualTo(404);
         }
     }
 
