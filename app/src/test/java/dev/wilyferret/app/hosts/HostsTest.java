@@ -20,6 +20,7 @@ import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.workspace.OwnBrowsers;
 import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.address.Tags;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.link.LinkCode;
 import dev.wilyferret.core.link.SiteRoute;
@@ -31,7 +32,12 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -110,11 +116,7 @@ class HostsTest extends AppTest {
     /** The trail's pages, on a host. */
     private OwnHost moved() {
         OwnHost host = atWork();
-        promotions.move(
-                trail.workspace(),
-                trail.promotion().id(),
-                Optional.of(host),
-                trail.promotion().slug());
+        move(Optional.of(host));
         awaitStatus(on(host), trail.bridgePath(), 200);
         return host;
     }
@@ -365,13 +367,39 @@ class HostsTest extends AppTest {
                         trail.promotion().slug()))
                 .as("nobody else gets it")
                 .isInstanceOf(Refusal.class);
-        promotions.move(
-                trail.workspace(),
-                trail.promotion().id(),
-                Optional.empty(),
-                trail.promotion().slug());
+        move(Optional.empty());
         awaitStatus(guest(), before, 200);
         assertThat(location(on(host).get(now))).isEqualTo(installation.siteAddress() + before);
+    }
+
+    @Test
+    void aPromotionMovedBackIsNotSeenAsMovedAgainWhileOtherThingsChange() throws Exception {
+        OwnHost host = atWork();
+        WorkspaceId workspace = trail.workspace();
+        AtomicBoolean over = new AtomicBoolean();
+        try (ExecutorService others = Executors.newSingleThreadExecutor()) {
+            Future<?> changes = others.submit(() -> {
+                while (!over.get()) {
+                    browsers.redeem(browsers.pass(workspace), "a browser");
+                }
+            });
+            for (int round = 0; round < 5; round++) {
+                move(Optional.of(host));
+                awaitStatus(on(host), trail.bridgePath(), 200);
+                move(Optional.empty());
+                awaitStatus(guest(), trail.bridgePath(), 200);
+                assertThat(IntStream.range(0, 50)
+                                .map(ignored -> guest().head(trail.bridgePath()).statusCode()))
+                        .containsOnly(200);
+            }
+            over.set(true);
+            changes.get();
+        }
+    }
+
+    private void move(Optional<OwnHost> to) {
+        promotions.move(
+                trail.workspace(), trail.promotion().id(), to, trail.promotion().slug());
     }
 
     @Test
