@@ -124,9 +124,10 @@ public class PastClicks {
         ClickId click = new ClickId(row.getObject("click_id", UUID.class));
         PromotionId promotion = new PromotionId(row.getObject("promotion_id", UUID.class));
         VisitorId visitor = new VisitorId(row.getObject("visitor_id", UUID.class));
-        PageId page = new PageId(row.getObject("page_id", UUID.class));
+        Optional<PageId> page =
+                Optional.ofNullable(row.getObject("page_id", UUID.class)).map(PageId::new);
         return switch (row.getString("kind")) {
-            case "PAGE_VIEW" -> new SiteEvent.PageView(id, workspace, promotion, click, visitor, page);
+            case "PAGE_VIEW" -> new SiteEvent.PageView(id, workspace, promotion, click, visitor, page.orElseThrow());
             case "SENT_ELSEWHERE" ->
                 new SiteEvent.SentElsewhere(
                         id,
@@ -137,7 +138,8 @@ public class PastClicks {
                         page,
                         new ElsewhereId(row.getObject("elsewhere_id", UUID.class)));
             case "HANDED_OUT" ->
-                new SiteEvent.HandedOut(id, workspace, promotion, click, visitor, page, row.getString("file"));
+                new SiteEvent.HandedOut(
+                        id, workspace, promotion, click, visitor, page.orElseThrow(), row.getString("file"));
             default ->
                 new SiteEvent.WentOn(
                         id,
@@ -147,7 +149,8 @@ public class PastClicks {
                         visitor,
                         page,
                         Optional.ofNullable(row.getObject("offer_id", UUID.class))
-                                .map(OfferId::new));
+                                .map(OfferId::new),
+                        Optional.empty());
         };
     }
 

@@ -81,6 +81,7 @@ class SiteEventRow {
     UUID visitor;
 
     @Column(name = "page_id")
+    @Nullable
     UUID page;
 
     @Enumerated(EnumType.STRING)
@@ -131,7 +132,11 @@ class SiteEventRow {
         promotion = event.promotion().value();
         click = event.click().value();
         visitor = event.visitor().value();
-        page = event.page().value();
+        page = switch (event) {
+            case SiteEvent.OnPage on -> on.page().value();
+            case SiteEvent.WentOn out -> out.page().map(PageId::value).orElse(null);
+            case SiteEvent.SentElsewhere out -> out.page().map(PageId::value).orElse(null);
+        };
         kind = switch (event) {
             case SiteEvent.PageView view -> Kind.PAGE_VIEW;
             case SiteEvent.WentOn out -> Kind.WENT_ON;
@@ -169,7 +174,7 @@ class SiteEventRow {
                         new PromotionId(promotion),
                         new ClickId(click),
                         new VisitorId(visitor),
-                        new PageId(page),
+                        onPage(),
                         Optional.ofNullable(variant).map(VariantId::new));
             case WENT_ON ->
                 new SiteEvent.WentOn(
@@ -178,7 +183,7 @@ class SiteEventRow {
                         new PromotionId(promotion),
                         new ClickId(click),
                         new VisitorId(visitor),
-                        new PageId(page),
+                        Optional.ofNullable(page).map(PageId::new),
                         Optional.ofNullable(offer).map(OfferId::new),
                         Optional.ofNullable(variant).map(VariantId::new));
             case HANDED_OUT ->
@@ -188,7 +193,7 @@ class SiteEventRow {
                         new PromotionId(promotion),
                         new ClickId(click),
                         new VisitorId(visitor),
-                        new PageId(page),
+                        onPage(),
                         Objects.requireNonNull(file));
             case SENT_ELSEWHERE ->
                 new SiteEvent.SentElsewhere(
@@ -197,10 +202,14 @@ class SiteEventRow {
                         new PromotionId(promotion),
                         new ClickId(click),
                         new VisitorId(visitor),
-                        new PageId(page),
+                        Optional.ofNullable(page).map(PageId::new),
                         new ElsewhereId(Objects.requireNonNull(elsewhere)));
             case PIXEL_FIRED -> toFire();
         };
+    }
+
+    private PageId onPage() {
+        return new PageId(Objects.requireNonNull(page));
     }
 
     SiteEvent.PixelFired toFire() {
@@ -210,7 +219,7 @@ class SiteEventRow {
                 new PromotionId(promotion),
                 new ClickId(click),
                 new VisitorId(visitor),
-                new PageId(page),
+                onPage(),
                 new PixelId(Objects.requireNonNull(pixel)),
                 Objects.requireNonNull(pixelEvent),
                 Objects.requireNonNull(pixelAnswer),

@@ -7,6 +7,7 @@ import dev.wilyferret.core.text.PlainText;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.stream.Stream;
 
 /**
  * What one notes about a link.
@@ -30,6 +31,11 @@ public record LinkDetails(
     public LinkDetails {
         note = PlainText.lines("note", note, 1000);
         adWords = PlainText.lines("ad's words", adWords, 1000);
+    }
+
+    /** All that visitors may be led to: from the beginning, and once it has ended. */
+    public Stream<Destination> destinations() {
+        return Stream.concat(Stream.of(to), ending.stream().flatMap(one -> one.then().stream()));
     }
 
     public static LinkDetails of(Destination to, Tags tags) {

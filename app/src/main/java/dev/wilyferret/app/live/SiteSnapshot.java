@@ -172,9 +172,10 @@ public record SiteSnapshot(
          */
         record ToPage(Optional<OwnHost> host, String address) implements Target {}
 
-        record ToOffer(AffiliateLink link) implements Target {}
+        /** @param other the offer, if it is not the promotion's own */
+        record ToOffer(AffiliateLink link, Optional<OfferId> other) implements Target {}
 
-        record ToElsewhere(Elsewhere elsewhere) implements Target {}
+        record ToElsewhere(ElsewhereId id, Elsewhere elsewhere) implements Target {}
 
         /** The page is not public, or the link has ended. */
         record Nowhere() implements Target {}

@@ -391,14 +391,14 @@ class SnapshotBuilder {
                 case Destination.ToOffer(Optional<OfferId> other) ->
                     other.isEmpty()
                             ? new Target.ToOffer(
-                                    offerOf(link.promotion()).details().link())
+                                    offerOf(link.promotion()).details().link(), other)
                             : Optional.ofNullable(offerById.get(other.get()))
                                     .<Target>map(offer ->
-                                            new Target.ToOffer(offer.details().link()))
+                                            new Target.ToOffer(offer.details().link(), other))
                                     .orElseGet(Target.Nowhere::new);
                 case Destination.ToElsewhere(ElsewhereId id) ->
                     Optional.ofNullable(elsewhereById.get(id))
-                            .<Target>map(Target.ToElsewhere::new)
+                            .<Target>map(elsewhere -> new Target.ToElsewhere(id, elsewhere))
                             .orElseGet(Target.Nowhere::new);
             };
         }

@@ -100,7 +100,10 @@ class VisitorRoutes {
         boolean recorded = recorded(request);
         Target target = target(link, recorded && came.billed());
         if (recorded) {
-            log.append(List.of(click));
+            List<SiteEvent> events = new ArrayList<>(2);
+            events.add(click);
+            straightOn(click, target).ifPresent(events::add);
+            log.append(events);
             visit.remember(request, response, Visit.Current.of(click));
         }
         Map<String, String> passed = passed(link, came.arrival);
@@ -119,15 +122,41 @@ class VisitorRoutes {
                                                 visit.visitor(), Optional.of(Visit.Current.of(click))))
                                         : Optional.empty()));
             }
-            case Target.ToOffer(var out) ->
+            case Target.ToOffer(var out, var other) ->
                 answers.sendTo(response, out.expand(leaving(click.id(), Optional.of(link), "")));
-            case Target.ToElsewhere(var elsewhere) ->
+            case Target.ToElsewhere(var id, var elsewhere) ->
                 answers.sendTo(
                         response,
                         Tagging.of(elsewhere.sent(ShortId.of(click.id()), Optional.of(link.tags())), passed)
                                 .address());
             case Target.Nowhere() -> nothing(request, response);
         }
+    }
+
+    /** The step that a link itself is, where it leads past every page. */
+    private Optional<SiteEvent> straightOn(SiteEvent.Click click, Target target) {
+        return switch (target) {
+            case Target.ToOffer(var out, var other) ->
+                Optional.of(new SiteEvent.WentOn(
+                        new EventId(ids.next()),
+                        click.workspace(),
+                        click.promotion(),
+                        click.id(),
+                        click.visitor(),
+                        Optional.empty(),
+                        other,
+                        Optional.empty()));
+            case Target.ToElsewhere(var id, var elsewhere) ->
+                Optional.of(new SiteEvent.SentElsewhere(
+                        new EventId(ids.next()),
+                        click.workspace(),
+                        click.promotion(),
+                        click.id(),
+                        click.visitor(),
+                        Optional.empty(),
+                        id));
+            case Target.ToPage _, Target.Nowhere _ -> Optional.empty();
+        };
     }
 
     private Target target(LiveLink link, boolean takes) {
@@ -311,7 +340,7 @@ class VisitorRoutes {
                 response,
                 page,
                 (event, click, visitor) -> new SiteEvent.SentElsewhere(
-                        event, page.workspace(), page.promotion(), click, visitor, page.id(), id.get()));
+                        event, page.workspace(), page.promotion(), click, visitor, Optional.of(page.id()), id.get()));
         answers.sendTo(
                 response,
                 elsewhere

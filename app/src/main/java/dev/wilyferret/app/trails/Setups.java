@@ -5,7 +5,10 @@ import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pages.PageKind;
 import dev.wilyferret.app.promotions.Promotion;
+import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.ListId;
+import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
 import dev.wilyferret.core.trail.PageWays;
 import dev.wilyferret.core.trail.Setup;
@@ -38,6 +41,12 @@ final class Setups {
                         .filter(TrackingLink::active)
                         .collect(Collectors.groupingBy(link -> link.tags().source(), Collectors.summingInt(link -> 1))),
                 known.pagesOf(promotion).stream().map(this::leaf).toList(),
+                known.linksOf(promotion)
+                        .filter(TrackingLink::active)
+                        .flatMap(link -> link.details().destinations())
+                        .flatMap(to -> straight(to).stream())
+                        .distinct()
+                        .toList(),
                 promotion.offer(),
                 known.offers().values().stream().collect(Collectors.toMap(Offer::id, Offer::name)),
                 known.elsewhere(),
@@ -48,6 +57,16 @@ final class Setups {
                 known.pixelAccounts(),
                 known.leadSeen().contains(promotion.id()),
                 known.workspace().legal().complete());
+    }
+
+    /** Empty where it leads to a page. */
+    private Optional<Target> straight(Destination to) {
+        return switch (to) {
+            case Destination.ToPage page -> Optional.empty();
+            case Destination.ToOffer(Optional<OfferId> other) ->
+                Optional.of(new Target.ToOffer(other.orElse(promotion.offer())));
+            case Destination.ToElsewhere(ElsewhereId id) -> Optional.of(new Target.ToElsewhere(id));
+        };
     }
 
     private Leaf leaf(Page page) {

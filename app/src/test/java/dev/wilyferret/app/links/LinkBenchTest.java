@@ -10,6 +10,10 @@ import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.app.kit.Wire;
+import dev.wilyferret.app.offers.Offer;
+import dev.wilyferret.app.offers.Offers;
+import dev.wilyferret.app.sales.Sale;
+import dev.wilyferret.app.sales.Sales;
 import dev.wilyferret.app.sources.Sources;
 import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.address.UriTemplate;
@@ -52,6 +56,12 @@ class LinkBenchTest extends AppTest {
 
     @Autowired
     private Hosts hosts;
+
+    @Autowired
+    private Offers offers;
+
+    @Autowired
+    private Sales sales;
 
     private Scenario.Trail trail;
     private Guest owner;
@@ -148,6 +158,48 @@ class LinkBenchTest extends AppTest {
         assertThat(sent)
                 .isEqualTo("https://room.example/in?utm_source=plumage&click_id="
                         + visitor.cookie("wf_c").orElseThrow().split("\\.")[0] + "&utm_medium=cpc&utm_campaign=spring");
+    }
+
+    @Test
+    void whoIsLedPastEveryPageIsCountedWhereTheyWereSent() {
+        Offer kit = offers.find(
+                        trail.workspace(),
+                        offers.add(
+                                trail.workspace(),
+                                "Other Network",
+                                offers.find(trail.workspace(), trail.offer())
+                                        .orElseThrow()
+                                        .details()))
+                .orElseThrow();
+        ElsewhereId room = elsewhere("https://room.example/in");
+        Guest buyer = guest();
+        for (Destination to : List.of(
+                new Destination.ToOffer(Optional.of(kit.id())),
+                new Destination.ToOffer(Optional.empty()),
+                new Destination.ToElsewhere(room))) {
+            TrackingLink link =
+                    made("destination", to.text(), "source", "plumage", "medium", "cpc", "campaign", "straight-on");
+            await().until(() -> guest().head(link.path()).statusCode() == 302);
+            buyer.get(link.path());
+            if (to.equals(new Destination.ToOffer(Optional.of(kit.id())))) {
+                assertThat(buyer.get(kit.network().postbackPath().split("&")[0] + "&click_id="
+                                        + buyer.cookie("wf_c").orElseThrow().split("\\.")[0]
+                                        + "&order_id=S-1&commission=4.00")
+                                .body())
+                        .startsWith("sale");
+            }
+        }
+        followed();
+        String promotion = "/promotions/" + trail.promotion().id();
+        assertThat(owner.get(promotion + "/clicks?behind=no-page").body()).contains("None in this period.");
+        assertThat(Jsoup.parse(owner.get(promotion + "/clicks?behind=elsewhere-" + room)
+                                .body())
+                        .select("table.list tbody tr"))
+                .hasSize(1);
+        assertThat(sales.latest(trail.workspace()))
+                .singleElement()
+                .extracting(Sale::offer)
+                .isEqualTo(kit.id());
     }
 
     @Test

@@ -14,6 +14,9 @@ import java.util.function.Function;
 /** A place where visitors are counted. */
 public sealed interface Station {
 
+    /** What is written in the place of the page that was left, where a link led straight on. */
+    String STRAIGHT = "straight";
+
     /** A page or a redirect page was shown. */
     record Page(PageId page) implements Station {}
 
@@ -26,17 +29,22 @@ public sealed interface Station {
     /**
      * The visitor was sent on to an offer.
      *
-     * @param from the page they left
+     * @param from the page they left; empty if a link led them straight there
      * @param offer another one than the promotion's own, if it was
      */
-    record Offer(PageId from, Optional<OfferId> offer) implements Station {}
+    record Offer(Optional<PageId> from, Optional<OfferId> offer) implements Station {
+
+        public Offer(PageId from, Optional<OfferId> offer) {
+            this(Optional.of(from), offer);
+        }
+    }
 
     /**
      * The visitor was sent on to an address elsewhere.
      *
-     * @param from the page they left
+     * @param from the page they left; empty if a link led them straight there
      */
-    record Elsewhere(PageId from, ElsewhereId elsewhere) implements Station {}
+    record Elsewhere(Optional<PageId> from, ElsewhereId elsewhere) implements Station {}
 
     /** Somebody came back by a link of a mail. */
     record Mail(MailId mail) implements Station {}
@@ -60,9 +68,9 @@ public sealed interface Station {
             case Page(PageId page) -> "page " + page;
             case OptIn(PageId page) -> "opt-in " + page;
             case Confirmed() -> "confirmed";
-            case Offer(PageId from, Optional<OfferId> offer) ->
-                "offer " + from + offer.map(id -> " " + id).orElse("");
-            case Elsewhere(PageId from, ElsewhereId elsewhere) -> "elsewhere " + from + " " + elsewhere;
+            case Offer(Optional<PageId> from, Optional<OfferId> offer) ->
+                "offer " + text(from) + offer.map(id -> " " + id).orElse("");
+            case Elsewhere(Optional<PageId> from, ElsewhereId elsewhere) -> "elsewhere " + text(from) + " " + elsewhere;
             case Mail(MailId mail) -> "mail " + mail;
             case HandedOut(BonusId bonus) -> "handed-out " + bonus;
             case File(String name) -> "file " + name;
@@ -79,15 +87,22 @@ public sealed interface Station {
             case "confirmed" -> new Confirmed();
             case "offer" ->
                 new Offer(
-                        id(parts[1], PageId::new),
-                        parts.length > 2 ? Optional.of(id(parts[2], OfferId::new)) : Optional.empty());
-            case "elsewhere" -> new Elsewhere(id(parts[1], PageId::new), id(parts[2], ElsewhereId::new));
+                        from(parts[1]), parts.length > 2 ? Optional.of(id(parts[2], OfferId::new)) : Optional.empty());
+            case "elsewhere" -> new Elsewhere(from(parts[1]), id(parts[2], ElsewhereId::new));
             case "mail" -> new Mail(id(parts[1], MailId::new));
             case "handed-out" -> new HandedOut(id(parts[1], BonusId::new));
             case "file" -> new File(parts[1]);
             case "sale" -> new Sale();
             default -> throw new Refusal("“%s” is no station.".formatted(text));
         };
+    }
+
+    private static String text(Optional<PageId> from) {
+        return from.map(PageId::toString).orElse(STRAIGHT);
+    }
+
+    private static Optional<PageId> from(String text) {
+        return text.equals(STRAIGHT) ? Optional.empty() : Optional.of(id(text, PageId::new));
     }
 
     private static <I extends Id> I id(String text, Function<UUID, I> type) {

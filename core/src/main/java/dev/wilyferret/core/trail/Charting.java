@@ -101,6 +101,7 @@ final class Charting {
 
     private void plan() {
         setup.entries().forEach(page -> lead(FILTER, page.place(), ""));
+        setup.straight().forEach(target -> lead(FILTER, new Setup.Way("", target)));
         if (setup.pages().stream().allMatch(Leaf::redirect)) {
             lead(FILTER, Place.Missing.LANDING, "");
             lead(Place.Missing.LANDING, setup.redirect().map(Leaf::place).orElseGet(this::own), "");

@@ -109,8 +109,8 @@ public sealed interface Place {
             case Station.Page(PageId page) -> pages.apply(page);
             case Station.OptIn(PageId page) -> pages.apply(page) instanceof Gone gone ? gone : new OptIn(page);
             case Station.Confirmed() -> new Confirmed();
-            case Station.Offer(PageId from, Optional<OfferId> other) -> new Offer(other.orElse(own));
-            case Station.Elsewhere(PageId from, ElsewhereId elsewhere) -> new Elsewhere(elsewhere);
+            case Station.Offer(Optional<PageId> from, Optional<OfferId> other) -> new Offer(other.orElse(own));
+            case Station.Elsewhere(Optional<PageId> from, ElsewhereId elsewhere) -> new Elsewhere(elsewhere);
             case Station.Mail mail -> new Mails();
             case Station.HandedOut bonus -> new HandedOut();
             case Station.File file -> new HandedOut();

@@ -54,6 +54,7 @@ final class ReadySetup {
         return new Setup(
                 Map.of(),
                 leaves,
+                List.of(),
                 OFFER,
                 Map.of(OFFER, "the offer", SECOND, "another offer"),
                 Map.of(),

@@ -17,6 +17,7 @@ import java.util.stream.Stream;
  * What of a promotion stands.
  *
  * @param sources of its tracking links in use, with how many links each has
+ * @param straight where links in use lead past every page, each once
  * @param offer its own
  * @param offers names of the workspace's offers
  * @param elsewhere names of the stored addresses elsewhere
@@ -28,6 +29,7 @@ import java.util.stream.Stream;
 public record Setup(
         Map<String, Integer> sources,
         List<Leaf> pages,
+        List<Target> straight,
         OfferId offer,
         Map<OfferId, String> offers,
         Map<ElsewhereId, String> elsewhere,
@@ -111,6 +113,7 @@ public record Setup(
         return new Setup(
                 names.stream().collect(Collectors.toMap(Function.identity(), name -> 1)),
                 pages,
+                straight,
                 offer,
                 offers,
                 elsewhere,

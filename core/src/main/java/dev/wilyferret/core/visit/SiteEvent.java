@@ -65,8 +65,10 @@ public sealed interface SiteEvent {
         ClickId click();
 
         VisitorId visitor();
+    }
 
-        /** The page on which it happened. */
+    /** Something that happened on a page. */
+    sealed interface OnPage extends Followed {
         PageId page();
     }
 
@@ -83,7 +85,7 @@ public sealed interface SiteEvent {
             VisitorId visitor,
             PageId page,
             Optional<VariantId> variant)
-            implements Followed {
+            implements OnPage {
 
         public PageView(
                 EventId id,
@@ -99,6 +101,7 @@ public sealed interface SiteEvent {
     /**
      * The visitor was sent on to an offer.
      *
+     * @param page they left; empty if a link led them straight there
      * @param offer another one than the promotion's own, if it was
      * @param variant of a rotation behind the way out, if one was drawn
      */
@@ -108,7 +111,7 @@ public sealed interface SiteEvent {
             PromotionId promotion,
             ClickId click,
             VisitorId visitor,
-            PageId page,
+            Optional<PageId> page,
             Optional<OfferId> offer,
             Optional<VariantId> variant)
             implements Followed {
@@ -131,18 +134,22 @@ public sealed interface SiteEvent {
                 VisitorId visitor,
                 PageId page,
                 Optional<OfferId> offer) {
-            this(id, workspace, promotion, click, visitor, page, offer, Optional.empty());
+            this(id, workspace, promotion, click, visitor, Optional.of(page), offer, Optional.empty());
         }
     }
 
-    /** The visitor was sent on to a stored address elsewhere. */
+    /**
+     * The visitor was sent on to a stored address elsewhere.
+     *
+     * @param page they left; empty if a link led them straight there
+     */
     record SentElsewhere(
             EventId id,
             WorkspaceId workspace,
             PromotionId promotion,
             ClickId click,
             VisitorId visitor,
-            PageId page,
+            Optional<PageId> page,
             ElsewhereId elsewhere)
             implements Followed {}
 
@@ -159,7 +166,7 @@ public sealed interface SiteEvent {
             VisitorId visitor,
             PageId page,
             String file)
-            implements Followed {}
+            implements OnPage {}
 
     /**
      * A pixel was fired.
@@ -178,7 +185,7 @@ public sealed interface SiteEvent {
             PixelEvent event,
             PixelAnswer answer,
             int tookMillis)
-            implements Followed {
+            implements OnPage {
 
         /** One fire a view, pixel and event, however often the browser reports it. */
         public static EventId idFor(EventId view, PixelId pixel, PixelEvent event) {

@@ -40,7 +40,9 @@ final class Visits {
             new Station.Mail(new MailId(new UUID(3, 1))),
             new Station.HandedOut(new BonusId(new UUID(4, 1))),
             new Station.File("calendar.pdf"),
-            new Station.Elsewhere(BRIDGE, new ElsewhereId(new UUID(5, 1))));
+            new Station.Elsewhere(Optional.of(BRIDGE), new ElsewhereId(new UUID(5, 1))),
+            new Station.Elsewhere(Optional.empty(), new ElsewhereId(new UUID(5, 1))),
+            new Station.Offer(Optional.empty(), Optional.empty()));
 
     private final Random random;
     private final UuidV7 ids;

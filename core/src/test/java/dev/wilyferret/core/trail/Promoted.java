@@ -45,6 +45,7 @@ final class Promoted {
 
     final Map<String, Integer> sources = new HashMap<>(Map.of("plumage", 2));
     final List<Leaf> pages = new ArrayList<>();
+    final List<Target> straight = new ArrayList<>();
     boolean clickId = true;
     int pixelAccounts = 1;
     boolean leadPixelSeen = true;
@@ -172,6 +173,7 @@ final class Promoted {
         return new Setup(
                 sources,
                 pages,
+                straight,
                 OFFER,
                 Map.of(OFFER, "Cellar Crop Course", OTHER, "Oyster Kit Club"),
                 Map.of(ROOM, "Grow-along room"),

@@ -110,7 +110,7 @@ class TrailTest {
     @Test
     void anAddressElsewhereIsAPlaceThatPagesLeadTo() {
         Place room = new Place.Elsewhere(Promoted.ROOM);
-        Station sent = new Station.Elsewhere(id(1), Promoted.ROOM);
+        Station sent = new Station.Elsewhere(Optional.of(id(1)), Promoted.ROOM);
         Trail trail = new Promoted()
                 .with(1, "Landing page", new Target.ToElsewhere(Promoted.ROOM))
                 .went(3, BRIDGE)
@@ -120,6 +120,33 @@ class TrailTest {
         assertThat(stop(trail, room).name()).isEqualTo("Grow-along room");
         assertThat(stop(trail, at(1)).losses()).containsExactly(new Loss(Loss.Kind.WENT_NO_FURTHER, 3, "fell off"));
         assertThat(Station.read(sent.text())).isEqualTo(sent);
+    }
+
+    @Test
+    void aLinkMayLeadPastEveryPage() {
+        Station offer = new Station.Offer(Optional.empty(), Optional.empty());
+        Station other = new Station.Offer(Optional.empty(), Optional.of(Promoted.OTHER));
+        Station room = new Station.Elsewhere(Optional.empty(), Promoted.ROOM);
+        Promoted promoted = Promoted.straight();
+        promoted.straight.add(new Target.ToOffer(Promoted.OFFER));
+        promoted.straight.add(new Target.ToElsewhere(Promoted.ROOM));
+        Trail trail = promoted.went(1, BRIDGE, REDIRECT, OUT)
+                .went(4, offer)
+                .went(1, offer, SALE)
+                .went(2, other)
+                .went(3, room)
+                .trail();
+        Place filter = new Place.Filter();
+        assertThat(way(trail, filter, OFFER).figure()).isEqualTo(5);
+        assertThat(way(trail, filter, OFFER).planned()).isTrue();
+        assertThat(way(trail, filter, new Place.Offer(Promoted.OTHER)).planned())
+                .isFalse();
+        assertThat(way(trail, filter, new Place.Elsewhere(Promoted.ROOM)).figure())
+                .isEqualTo(3);
+        assertThat(stop(trail, OFFER).figure()).isEqualTo(6);
+        assertThat(stop(trail, filter).losses()).as("nobody saw nothing").isEmpty();
+        assertThat(List.of(offer, other, room))
+                .allSatisfy(station -> assertThat(Station.read(station.text())).isEqualTo(station));
     }
 
     @Test
