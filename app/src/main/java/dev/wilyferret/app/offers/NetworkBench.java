@@ -5,7 +5,6 @@ import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.core.id.NetworkId;
-import dev.wilyferret.core.money.NumberStyle;
 import dev.wilyferret.core.offer.NetworkMemory;
 import dev.wilyferret.core.offer.SlotLimit;
 import dev.wilyferret.core.offer.SubIdFill;
@@ -51,7 +50,6 @@ class NetworkBench {
                         ? ""
                         : String.valueOf(network.limit().most()));
         values.put("signs", network.limit().signs().name());
-        values.put("numbers", network.numbers().map(NumberStyle::name).orElse(""));
         return show(member, network, Intake.showing(values), model);
     }
 
@@ -70,12 +68,6 @@ class NetworkBench {
                 "name", () -> offers.describe(member.workspace(), id, name.orElseThrow(), limit.orElseThrow()))) {
             return show(member, network, form, model);
         }
-        offers.writesNumbers(
-                member.workspace(),
-                id,
-                Arrays.stream(NumberStyle.values())
-                        .filter(style -> style.name().equals(form.value("numbers")))
-                        .findFirst());
         after.addFlashAttribute("said", "Kept. Sub IDs are sent so from now on.");
         return "redirect:/offers/networks/" + id;
     }

@@ -6,6 +6,7 @@ import dev.wilyferret.core.id.NetworkId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.money.NumberStyle;
 import dev.wilyferret.core.offer.SlotLimit;
+import dev.wilyferret.core.sale.PostbackForm;
 import jakarta.persistence.Column;
 import jakarta.persistence.EmbeddedId;
 import jakarta.persistence.Entity;
@@ -36,6 +37,17 @@ class NetworkRow {
     @Column(name = "sub_id_signs")
     String subIdSigns = SlotLimit.Signs.ANY.name();
 
+    @Column(name = "postback_names")
+    String postbackNames = "";
+
+    @Column(name = "postback_words")
+    String postbackWords = "";
+
+    @Column(name = "without_order")
+    boolean withoutOrder;
+
+    boolean signed;
+
     @Column(name = "created_at")
     Instant createdAt;
 
@@ -49,6 +61,13 @@ class NetworkRow {
         this.createdAt = createdAt;
     }
 
+    void report(PostbackForm form) {
+        postbackNames = form.namesText();
+        postbackWords = form.wordsText();
+        withoutOrder = form.withoutOrder();
+        signed = form.signed();
+    }
+
     Network toNetwork(Seals seals) {
         return new Network(
                 new NetworkId(key.id()),
@@ -57,6 +76,11 @@ class NetworkRow {
                 postbackKey,
                 seals.opened(secret).orElse(""),
                 numberStyle.isEmpty() ? Optional.empty() : Optional.of(NumberStyle.valueOf(numberStyle)),
-                new SlotLimit(subIdMost, SlotLimit.Signs.valueOf(subIdSigns)));
+                new SlotLimit(subIdMost, SlotLimit.Signs.valueOf(subIdSigns)),
+                new PostbackForm(
+                        PostbackForm.readNames(postbackNames),
+                        PostbackForm.readWords(postbackWords),
+                        withoutOrder,
+                        signed));
     }
 }

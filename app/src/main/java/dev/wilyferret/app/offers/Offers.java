@@ -12,6 +12,7 @@ import dev.wilyferret.core.money.NumberStyle;
 import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.offer.NetworkMemory;
 import dev.wilyferret.core.offer.SlotLimit;
+import dev.wilyferret.core.sale.PostbackForm;
 import dev.wilyferret.core.text.Refusal;
 import java.time.Clock;
 import java.util.Currency;
@@ -74,16 +75,15 @@ public class Offers {
     }
 
     /**
-     * Notes how a network writes numbers.
+     * Notes how a network writes its postbacks.
      *
-     * @param style empty for not known: then what can be read in two ways is refused
-     * @return whether there is such a network
+     * @param style of its numbers; empty for not known: then what can be read in two ways is refused
      */
     @Transactional
-    public boolean writesNumbers(WorkspaceId workspace, NetworkId network, Optional<NumberStyle> style) {
-        Optional<NetworkRow> row = networks.findById(RowKey.of(workspace, network));
-        row.ifPresent(one -> one.numberStyle = style.map(NumberStyle::name).orElse(""));
-        return row.isPresent();
+    public void reports(WorkspaceId workspace, NetworkId network, PostbackForm form, Optional<NumberStyle> style) {
+        NetworkRow row = networks.findById(RowKey.of(workspace, network)).orElseThrow();
+        row.report(form);
+        row.numberStyle = style.map(NumberStyle::name).orElse("");
     }
 
     /**

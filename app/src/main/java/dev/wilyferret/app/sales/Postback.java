@@ -1,7 +1,13 @@
 package dev.wilyferret.app.sales;
 
 import dev.wilyferret.core.id.NetworkId;
+import dev.wilyferret.core.sale.PostbackPart;
 import java.time.Instant;
+import java.util.Collections;
+import java.util.EnumMap;
+import java.util.EnumSet;
+import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
 
 /**
@@ -11,23 +17,61 @@ import java.util.UUID;
  */
 public record Postback(UUID id, NetworkId network, Instant receivedAt, Arrived arrived, Outcome outcome, String note) {
 
+    private static final int MOST_SAID = 200;
+    private static final int MOST_SENT = 4000;
+
     /**
      * What it said, as it said it, each part cut to 200 characters and freed of control characters.
      *
-     * @param status empty if it named none: then the sale is approved
+     * @param said part by part
+     * @param sent all of it as it was sent, without the secret, cut to 4,000 characters; empty of what came before that was kept
      */
-    public record Arrived(String click, String order, String commission, String orderValue, String status) {
+    public record Arrived(Map<PostbackPart, String> said, String sent) {
+
         public Arrived {
-            click = bounded(click);
-            order = bounded(order);
-            commission = bounded(commission);
-            orderValue = bounded(orderValue);
-            status = bounded(status);
+            Map<PostbackPart, String> kept = new EnumMap<>(PostbackPart.class);
+            said.forEach((part, text) -> kept.put(part, bounded(text, MOST_SAID)));
+            kept.values().removeIf(String::isEmpty);
+            said = Collections.unmodifiableMap(kept);
+            sent = bounded(sent, MOST_SENT);
         }
 
-        private static String bounded(String text) {
-            String clean = text.strip().replaceAll("\\p{C}", "");
-            return clean.substring(0, Math.min(clean.length(), 200));
+        private static String bounded(String text, int most) {
+            return text.strip()
+                    .replaceAll("\\p{C}", "")
+                    .codePoints()
+                    .limit(most)
+                    .collect(StringBuilder::new, StringBuilder::appendCodePoint, StringBuilder::append)
+                    .toString();
+        }
+
+        /** Empty if it did not say that. */
+        public String part(PostbackPart part) {
+            return said.getOrDefault(part, "");
+        }
+
+        public String click() {
+            return part(PostbackPart.CLICK);
+        }
+
+        public String order() {
+            return part(PostbackPart.ORDER);
+        }
+
+        public String commission() {
+            return part(PostbackPart.COMMISSION);
+        }
+
+        /** Empty if it named none: then the sale is approved. */
+        public String status() {
+            return part(PostbackPart.STATUS);
+        }
+
+        Arrived with(PostbackPart part, String text) {
+            Map<PostbackPart, String> other = new EnumMap<>(PostbackPart.class);
+            other.putAll(said);
+            other.put(part, text);
+            return new Arrived(other, sent);
         }
     }
 
@@ -46,9 +90,11 @@ public record Postback(UUID id, NetworkId network, Instant receivedAt, Arrived a
         /** A part of it cannot be read. */
         UNREADABLE;
 
-        /** Whether somebody should look at it. */
+        /** Those that somebody should look at. */
+        static final Set<Outcome> ODD = EnumSet.of(UNMATCHED, UNREADABLE, OUT_OF_TURN);
+
         boolean odd() {
-            return this == UNMATCHED || this == UNREADABLE || this == OUT_OF_TURN;
+            return ODD.contains(this);
         }
     }
 }

@@ -1,6 +1,7 @@
 package dev.wilyferret.app.sales;
 
 import dev.wilyferret.app.storage.RowKey;
+import java.util.Collection;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.data.domain.Limit;
@@ -18,6 +19,13 @@ interface PostbackStore extends JpaRepository<PostbackRow, RowKey> {
                     + " order by receivedAt")
     List<PostbackRow> ofOrder(UUID workspace, UUID network, String order, Postback.Outcome outcome);
 
-    @Query("from PostbackRow p where p.key.workspace = :workspace order by p.receivedAt desc")
+    @Query(
+            "from PostbackRow p where p.key.workspace = :workspace and p.outcome in :outcomes order by p.receivedAt desc, p.key.id desc")
+    List<PostbackRow> latest(UUID workspace, Collection<Postback.Outcome> outcomes, Limit limit);
+
+    @Query("select count(*) from PostbackRow p where p.key.workspace = :workspace and p.outcome in :outcomes")
+    long count(UUID workspace, Collection<Postback.Outcome> outcomes);
+
+    @Query("from PostbackRow p where p.key.workspace = :workspace order by p.receivedAt desc, p.key.id desc")
     List<PostbackRow> latest(UUID workspace, Limit limit);
 }

@@ -1,6 +1,7 @@
 package dev.wilyferret.app.sales;
 
 import dev.wilyferret.app.clicks.ClickBook;
+import dev.wilyferret.app.offers.Network;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.offers.Offers;
 import dev.wilyferret.app.promotions.Promotions;
@@ -8,13 +9,15 @@ import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.NetworkId;
-import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.money.NumberStyle;
+import dev.wilyferret.core.sale.PostbackForm;
+import dev.wilyferret.core.sale.PostbackPart;
 import dev.wilyferret.core.sale.SaleChange;
+import dev.wilyferret.core.sale.SaleKind;
 import dev.wilyferret.core.sale.SaleState;
 import dev.wilyferret.core.sale.Sold;
 import dev.wilyferret.core.text.Refusal;
@@ -24,10 +27,14 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Currency;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
+import java.util.UUID;
+import java.util.stream.Stream;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.interceptor.TransactionAspectSupport;
 
 /** What networks report: it begins a sale, or says what became of one. Whatever arrives is kept. */
 @Service
@@ -66,99 +73,204 @@ public class Postbacks {
     /** What became of a postback and why. */
     private record Ending(Postback.Outcome outcome, String note) {}
 
-    /** Takes in a postback whose secret was right; it is kept whatever it says. */
-    @Transactional
-    public Postback.Outcome receive(WorkspaceId workspace, NetworkId network, Postback.Arrived arrived) {
-        Instant now = clock.instant();
-        Ending ending = record(workspace, network, arrived, now);
-        postbacks.save(new PostbackRow(
-                RowKey.of(workspace, ids.next()), network.value(), now, arrived, ending.outcome, ending.note));
-        return ending.outcome;
+    /** Somebody reads it in vain: what it says cannot be made out. */
+    private static Ending unreadable(String note) {
+        return new Ending(Postback.Outcome.UNREADABLE, note);
+    }
+
+    private static Ending unmatched(String note) {
+        return new Ending(Postback.Outcome.UNMATCHED, note);
     }
 
     /**
-     * Notes how a network writes numbers, and reads those of its postbacks again that could not be read.
+     * Takes in a postback that is the network's; it is kept whatever it says.
      *
-     * @return how many of them became sales; empty if there is no such network
+     * @param sent its query or body
      */
     @Transactional
-    public Optional<Long> writesNumbers(WorkspaceId workspace, NetworkId network, Optional<NumberStyle> style) {
-        if (!offers.writesNumbers(workspace, network, style)) {
-            return Optional.empty();
-        }
-        return Optional.of(postbacks.ofOutcome(workspace.value(), network.value(), Postback.Outcome.UNREADABLE).stream()
-                .filter(row -> readAgain(workspace, row))
-                .count());
+    public Postback.Outcome receive(WorkspaceId workspace, NetworkId network, String sent) {
+        return kept(offers.network(workspace, network).orElseThrow(), sent).outcome;
     }
 
-    private boolean readAgain(WorkspaceId workspace, PostbackRow row) {
-        Ending ending = record(workspace, new NetworkId(row.network), row.arrived(), row.receivedAt);
+    private PostbackRow kept(Network network, String sent) {
+        Instant now = clock.instant();
+        Postback.Arrived known = read(network, PostbackText.withoutSecret(sent));
+        Ending ending = record(network, known, now);
+        return postbacks.save(new PostbackRow(
+                RowKey.of(network.workspace(), ids.next()),
+                network.id().value(),
+                now,
+                known,
+                ending.outcome,
+                ending.note));
+    }
+
+    /** What would become of a postback now; nothing is kept of it. */
+    @Transactional
+    public Postback tried(Network network, String sent) {
+        Postback tried = kept(network, sent).toPostback();
+        TransactionAspectSupport.currentTransactionStatus().setRollbackOnly();
+        return tried;
+    }
+
+    private static Postback.Arrived read(Network network, String sent) {
+        return known(network, new Postback.Arrived(network.form().read(PostbackText.parameters(sent)), sent));
+    }
+
+    /** What came without an order id is known by its click and event, where the network's are. */
+    private static Postback.Arrived known(Network network, Postback.Arrived arrived) {
+        if (!arrived.order().isEmpty()
+                || arrived.click().isEmpty()
+                || !network.form().withoutOrder()) {
+            return arrived;
+        }
+        String event = arrived.part(PostbackPart.EVENT);
+        return arrived.with(
+                PostbackPart.ORDER,
+                (event.isEmpty() ? "click " : event + " of click ")
+                        + arrived.click().toLowerCase(Locale.ROOT));
+    }
+
+    /**
+     * Notes how a network writes its postbacks, and reads those again that became nothing.
+     *
+     * @return how many of them became sales
+     */
+    @Transactional
+    public long reports(WorkspaceId workspace, NetworkId network, PostbackForm form, Optional<NumberStyle> style) {
+        offers.reports(workspace, network, form, style);
+        Network now = offers.network(workspace, network).orElseThrow();
+        return Stream.of(Postback.Outcome.UNREADABLE, Postback.Outcome.UNMATCHED)
+                .flatMap(outcome -> postbacks.ofOutcome(workspace.value(), network.value(), outcome).stream())
+                .filter(row -> readAgain(now, row))
+                .count();
+    }
+
+    /**
+     * Gives a postback that named no click of ours the click it belongs to.
+     *
+     * @return empty if there is no such postback, or it needs no click
+     * @throws Refusal if nothing becomes of it with that click either; then nothing is changed
+     */
+    @Transactional
+    public Optional<Postback> match(WorkspaceId workspace, UUID postback, ClickId click) {
+        Optional<PostbackRow> row = postbacks
+                .findById(RowKey.of(workspace, postback))
+                .filter(one -> one.outcome == Postback.Outcome.UNMATCHED);
+        row.ifPresent(one -> {
+            one.matchedClick = click.value();
+            readAgain(offers.network(workspace, new NetworkId(one.network)).orElseThrow(), one);
+            if (one.outcome.odd()) {
+                throw new Refusal(one.note);
+            }
+        });
+        return row.map(PostbackRow::toPostback);
+    }
+
+    private boolean readAgain(Network network, PostbackRow row) {
+        Postback.Arrived arrived = row.sent.isEmpty() ? row.arrived() : read(network, row.sent);
+        if (row.matchedClick != null) {
+            arrived = arrived.with(PostbackPart.CLICK, ShortId.of(new ClickId(row.matchedClick)));
+        }
+        Ending ending = record(network, arrived, row.receivedAt);
+        row.say(arrived);
         row.outcome = ending.outcome;
         row.note = ending.note;
         return ending.outcome == Postback.Outcome.SALE;
     }
 
-    private Ending record(WorkspaceId workspace, NetworkId network, Postback.Arrived arrived, Instant at) {
+    private Ending record(Network network, Postback.Arrived arrived, Instant at) {
         if (arrived.order().isEmpty()) {
-            return new Ending(
-                    Postback.Outcome.UNREADABLE,
-                    "It carries no order id, so a repeat could not be told from a second sale.");
+            return unreadable(
+                    network.form().withoutOrder()
+                            ? "It carries neither an order id nor a click id."
+                            : "It carries no order id, so a repeat could not be told from a second sale. If this network sends none, say so on its page: then each click and event is one.");
         }
-        Optional<SaleState> state =
-                arrived.status().isEmpty() ? Optional.of(SaleState.APPROVED) : SaleState.named(arrived.status());
+        Optional<SaleState> state = arrived.status().isEmpty()
+                ? Optional.of(SaleState.APPROVED)
+                : SaleState.named(network.form().meant(arrived.status()));
         if (state.isEmpty()) {
-            return new Ending(
-                    Postback.Outcome.UNREADABLE,
-                    "Its status “%s” is none of pending, approved, refunded and reversed.".formatted(arrived.status()));
+            return unreadable(
+                    "Its status “%s” is none of pending, approved, refunded and reversed. If that is this network's word for one of them, note it on its page."
+                            .formatted(arrived.status()));
         }
-        Optional<SaleRow> known = sales.alone(workspace, network, arrived.order());
-        if (known.isPresent()) {
-            return change(known.get(), arrived, state.get(), at);
+        String said = arrived.part(PostbackPart.KIND);
+        Optional<SaleKind> kind = said.isEmpty()
+                ? Optional.of(SaleKind.FIRST)
+                : SaleKind.named(network.form().meant(said));
+        if (kind.isEmpty()) {
+            return unreadable(
+                    "Its kind of payment “%s” is none of first, upsell and rebill. If that is this network's word for one of them, note it on its page."
+                            .formatted(said));
         }
-        if (!state.get().begins()) {
-            return new Ending(
-                    Postback.Outcome.UNMATCHED,
-                    "No sale of order “%s” was reported yet that could be %s. It is looked at again when one comes."
-                            .formatted(arrived.order(), state.get().words()));
+        Currency currency = workspaces.get(network.workspace()).currency();
+        String other = arrived.part(PostbackPart.CURRENCY);
+        if (!other.isEmpty() && !other.equalsIgnoreCase(currency.getCurrencyCode())) {
+            return unreadable(
+                    "It is in %s, and this workspace reckons in %s. No rate is guessed: ask the network to report in %s."
+                            .formatted(other, currency, currency));
         }
-        return begin(workspace, network, arrived, state.get(), at);
+        return record(
+                network,
+                arrived,
+                new Sale.Order(arrived.order(), arrived.part(PostbackPart.ITEM), kind.get()),
+                state.get(),
+                at);
     }
 
-    private Ending begin(
-            WorkspaceId workspace, NetworkId network, Postback.Arrived arrived, SaleState state, Instant at) {
+    private Ending record(Network network, Postback.Arrived arrived, Sale.Order order, SaleState state, Instant at) {
+        List<SaleRow> reported = sales.alone(network.workspace(), network.id(), order.id());
+        Optional<SaleRow> known = reported.stream().filter(row -> row.is(order)).findFirst();
+        boolean wholeOrder = order.equals(Sale.Order.of(order.id()));
+        if (known.isEmpty() && !state.begins() && wholeOrder && reported.size() > 1) {
+            return unmatched(
+                    "Order “%s” has %d sales, and it does not say which of them is %s. Note it at the sale itself."
+                            .formatted(order.id(), reported.size(), state.words()));
+        }
+        if (known.isEmpty() && !state.begins() && wholeOrder) {
+            known = reported.stream().findFirst();
+        }
+        if (known.isPresent()) {
+            return change(network, known.get(), arrived, state, at);
+        }
+        if (!state.begins()) {
+            return unmatched(
+                    "No sale of order “%s” was reported yet that could be %s. It is looked at again when one comes."
+                            .formatted(order.id(), state.words()));
+        }
+        return begin(network, arrived, order, state, at);
+    }
+
+    private Ending begin(Network network, Postback.Arrived arrived, Sale.Order order, SaleState state, Instant at) {
+        WorkspaceId workspace = network.workspace();
         Optional<SiteEvent.Click> click =
                 ShortId.parse(arrived.click(), ClickId::new).flatMap(id -> clicks.click(workspace, id));
         if (click.isEmpty()) {
-            return new Ending(
-                    Postback.Outcome.UNMATCHED,
-                    "No click of this workspace has the id “%s”.".formatted(arrived.click()));
+            return unmatched("No click of this workspace has the id “%s”.".formatted(arrived.click()));
         }
         List<Offer> sentTo = offersOf(workspace, click.get());
         Optional<Offer> offer = sentTo.stream()
-                .filter(one -> one.network().id().equals(network))
+                .filter(one -> one.network().id().equals(network.id()))
                 .findFirst();
         if (offer.isEmpty()) {
-            return new Ending(
-                    Postback.Outcome.UNMATCHED,
-                    "That click went to an offer of another network, %s."
-                            .formatted(sentTo.getFirst().network().name()));
+            return unmatched("That click went to an offer of another network, %s."
+                    .formatted(sentTo.getFirst().network().name()));
         }
         try {
-            return insert(workspace, arrived, state, click.get(), offer.get(), at);
+            return insert(network, arrived, order, state, click.get(), offer.get(), at);
         } catch (Refusal refusal) {
-            return new Ending(Postback.Outcome.UNREADABLE, refusal.getMessage());
+            return unreadable(refusal.getMessage());
         }
     }
 
     /** What a network says of a sale that is known. It says most things several times. */
-    private Ending change(SaleRow row, Postback.Arrived arrived, SaleState state, Instant at) {
-        WorkspaceId workspace = new WorkspaceId(row.key.workspace());
+    private Ending change(Network network, SaleRow row, Postback.Arrived arrived, SaleState state, Instant at) {
         List<SaleChange> before = sales.course(row.key);
         Optional<Long> amount;
         try {
-            amount = amount(workspace, new OfferId(row.offer), arrived.commission(), state);
+            amount = amount(network, arrived.commission(), state);
         } catch (Refusal refusal) {
-            return new Ending(Postback.Outcome.UNREADABLE, refusal.getMessage());
+            return unreadable(refusal.getMessage());
         }
         if (said(before, row.sold(), state, amount)) {
             return new Ending(
@@ -187,18 +299,16 @@ public class Postbacks {
                 : !same.isEmpty();
     }
 
-    private Optional<Long> amount(WorkspaceId workspace, OfferId offer, String typed, SaleState state) {
+    private Optional<Long> amount(Network network, String typed, SaleState state) {
         // Some networks write what they take back with a minus before it.
         String text = state.begins() ? typed : typed.replaceFirst("^\\s*-", "");
         return text.isEmpty()
                 ? Optional.empty()
-                : Optional.of(Money.parse(
-                                "commission",
-                                text,
-                                workspaces.get(workspace).currency(),
-                                offers.find(workspace, offer)
-                                        .flatMap(one -> one.network().numbers()))
-                        .minor());
+                : Optional.of(money(network, "commission", text).minor());
+    }
+
+    private Money money(Network network, String what, String text) {
+        return Money.parse(what, text, workspaces.get(network.workspace()).currency(), network.numbers());
     }
 
     /** Where the click was sent on to, the latest first; at the end the promotion's own offer. */
@@ -217,37 +327,47 @@ public class Postbacks {
     }
 
     private Ending insert(
-            WorkspaceId workspace,
+            Network network,
             Postback.Arrived arrived,
+            Sale.Order order,
             SaleState state,
             SiteEvent.Click click,
             Offer offer,
             Instant at) {
-        Optional<NumberStyle> style = offer.network().numbers();
-        Currency currency = workspaces.get(workspace).currency();
+        WorkspaceId workspace = network.workspace();
         Money commission = arrived.commission().isEmpty()
                 ? offer.details().payout().amount()
-                : Money.parse("commission", arrived.commission(), currency, style);
-        Money value = arrived.orderValue().isEmpty()
-                ? Money.zero(currency)
-                : Money.parse("order value", arrived.orderValue(), currency, style);
-        NetworkId network = offer.network().id();
-        Sale.Facts facts = new Sale.Facts(network, arrived.order(), click.id(), click.promotion(), offer.id());
-        if (!sales.begin(workspace, facts, new SaleChange(state, commission.minor(), at, false), value.minor())) {
+                : money(network, "commission", arrived.commission());
+        String value = arrived.part(PostbackPart.ORDER_VALUE);
+        long paid = value.isEmpty() ? 0 : money(network, "order value", value).minor();
+        Sale.Facts facts = new Sale.Facts(
+                network.id(), order, click.id(), click.promotion(), offer.id(), arrived.part(PostbackPart.PRODUCT));
+        if (!sales.begin(workspace, facts, new SaleChange(state, commission.minor(), at, false), paid)) {
             // Reported at the same moment by another.
-            return change(sales.alone(workspace, network, arrived.order()).orElseThrow(), arrived, state, at);
+            return record(network, arrived, order, state, at);
         }
         postbacks
-                .ofOrder(workspace.value(), network.value(), arrived.order(), Postback.Outcome.UNMATCHED)
-                .forEach(row -> readAgain(workspace, row));
+                .ofOrder(workspace.value(), network.id().value(), order.id(), Postback.Outcome.UNMATCHED)
+                .forEach(row -> readAgain(network, row));
         return new Ending(Postback.Outcome.SALE, "");
     }
 
-    /** The latest first. */
+    /**
+     * The latest first.
+     *
+     * @param odd only those that somebody should look at
+     */
     @Transactional(readOnly = true)
-    public List<Postback> latest(WorkspaceId workspace) {
-        return postbacks.latest(workspace.value(), Limit.of(LIST)).stream()
-                .map(PostbackRow::toPostback)
-                .toList();
+    public List<Postback> latest(WorkspaceId workspace, boolean odd) {
+        List<PostbackRow> rows = odd
+                ? postbacks.latest(workspace.value(), Postback.Outcome.ODD, Limit.of(LIST))
+                : postbacks.latest(workspace.value(), Limit.of(LIST));
+        return rows.stream().map(PostbackRow::toPostback).toList();
+    }
+
+    /** How many there are that somebody should look at. */
+    @Transactional(readOnly = true)
+    public long odd(WorkspaceId workspace) {
+        return postbacks.count(workspace.value(), Postback.Outcome.ODD);
     }
 }

@@ -7,11 +7,14 @@ import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.SaleId;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.sale.SaleChange;
+import dev.wilyferret.core.sale.SaleKind;
 import dev.wilyferret.core.sale.SaleState;
 import dev.wilyferret.core.sale.Sold;
 import java.time.Instant;
 import java.util.Currency;
 import java.util.List;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * A sale a network reported, as it stands now.
@@ -21,12 +24,31 @@ import java.util.List;
 public record Sale(SaleId id, Facts facts, Instant soldAt, Sold sold, Currency currency) {
 
     /**
+     * What one sale is told from another by, within a network.
+     *
+     * @param id the network's order id; of what came without one, which click and event it was
+     * @param item of the order; empty where the network names none
+     */
+    public record Order(String id, String item, SaleKind kind) {
+
+        public static Order of(String id) {
+            return new Order(id, "", SaleKind.FIRST);
+        }
+    }
+
+    /**
      * What a sale is about, and never changes.
      *
-     * @param order the network's order id, one sale each
      * @param click the click whose id came back
+     * @param product what the network calls it; empty if it does not say
      */
-    public record Facts(NetworkId network, String order, ClickId click, PromotionId promotion, OfferId offer) {}
+    public record Facts(
+            NetworkId network, Order order, ClickId click, PromotionId promotion, OfferId offer, String product) {
+
+        public Facts(NetworkId network, String order, ClickId click, PromotionId promotion, OfferId offer) {
+            this(network, Order.of(order), click, promotion, offer, "");
+        }
+    }
 
     /**
      * A sale as it was reported over time.
@@ -46,7 +68,17 @@ public record Sale(SaleId id, Facts facts, Instant soldAt, Sold sold, Currency c
     }
 
     public String order() {
-        return facts.order;
+        return facts.order.id;
+    }
+
+    /** What tells it from other sales of its order, for a list: item, kind and product; empty where there is nothing to tell. */
+    public String particulars() {
+        return Stream.of(
+                        facts.product,
+                        facts.order.item.isEmpty() ? "" : "item " + facts.order.item,
+                        facts.order.kind == SaleKind.FIRST ? "" : facts.order.kind.words())
+                .filter(part -> !part.isEmpty())
+                .collect(Collectors.joining(", "));
     }
 
     public ClickId click() {

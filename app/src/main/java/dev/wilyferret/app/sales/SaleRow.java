@@ -6,6 +6,7 @@ import dev.wilyferret.core.id.NetworkId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.SaleId;
+import dev.wilyferret.core.sale.SaleKind;
 import dev.wilyferret.core.sale.SaleState;
 import dev.wilyferret.core.sale.Sold;
 import jakarta.persistence.Column;
@@ -32,6 +33,14 @@ class SaleRow {
 
     @Column(name = "order_ref")
     String order;
+
+    String item;
+
+    @Enumerated(EnumType.STRING)
+    @JdbcTypeCode(SqlTypes.VARCHAR)
+    SaleKind kind;
+
+    String product;
 
     @Column(name = "click_id")
     UUID click;
@@ -63,7 +72,10 @@ class SaleRow {
     SaleRow(RowKey key, Sale.Past past, Sold sold) {
         this.key = key;
         this.network = past.facts().network().value();
-        this.order = past.facts().order();
+        this.order = past.facts().order().id();
+        this.item = past.facts().order().item();
+        this.kind = past.facts().order().kind();
+        this.product = past.facts().product();
         this.click = past.facts().click().value();
         this.promotion = past.facts().promotion().value();
         this.offer = past.facts().offer().value();
@@ -73,6 +85,10 @@ class SaleRow {
 
     Sold sold() {
         return new Sold(state, commissionMinor, refundedMinor, orderMinor);
+    }
+
+    boolean is(Sale.Order one) {
+        return one.equals(new Sale.Order(order, item, kind));
     }
 
     final void become(Sold sold) {
@@ -87,10 +103,11 @@ class SaleRow {
                 new SaleId(key.id()),
                 new Sale.Facts(
                         new NetworkId(network),
-                        order,
+                        new Sale.Order(order, item, kind),
                         new ClickId(click),
                         new PromotionId(promotion),
-                        new OfferId(offer)),
+                        new OfferId(offer),
+                        product),
                 soldAt,
                 sold(),
                 currency);

@@ -15,19 +15,22 @@ import org.springframework.data.jpa.repository.Query;
 
 interface SaleStore extends JpaRepository<SaleRow, RowKey> {
 
-    /** Takes an order id for a sale; 0 if the order has one already. Two at the same moment cannot both take it. */
+    /** Takes an order's item for a sale; 0 if it has one already. Two at the same moment cannot both take it. */
     @Modifying
     @NativeQuery("""
-            insert into sale (workspace_id, id, network_id, order_ref, click_id, promotion_id, offer_id, state, commission_minor,
+            insert into sale (workspace_id, id, network_id, order_ref, item, kind, product, click_id, promotion_id, offer_id, state, commission_minor,
               refunded_minor, order_minor, sold_at)
-            values (:workspace, :id, :network, :order, :click, :promotion, :offer, :state, :commission, 0, :value, :soldAt)
-            on conflict (workspace_id, network_id, order_ref) do nothing
+            values (:workspace, :id, :network, :order, :item, :kind, :product, :click, :promotion, :offer, :state, :commission, 0, :value, :soldAt)
+            on conflict (workspace_id, network_id, order_ref, item, kind) do nothing
             """)
     int insertOnce(
             UUID workspace,
             UUID id,
             UUID network,
             String order,
+            String item,
+            String kind,
+            String product,
             UUID click,
             UUID promotion,
             UUID offer,
@@ -38,8 +41,9 @@ interface SaleStore extends JpaRepository<SaleRow, RowKey> {
 
     /** For the transaction alone, so that two changes at the same moment follow on each other. */
     @Lock(LockModeType.PESSIMISTIC_WRITE)
-    @Query("from SaleRow s where s.key.workspace = :workspace and s.network = :network and s.order = :order")
-    Optional<SaleRow> alone(UUID workspace, UUID network, String order);
+    @Query("from SaleRow s where s.key.workspace = :workspace and s.network = :network and s.order = :order"
+            + " order by s.key.id")
+    List<SaleRow> alone(UUID workspace, UUID network, String order);
 
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("from SaleRow s where s.key.workspace = :workspace and s.key.id = :id")

@@ -13,6 +13,7 @@ import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.money.Money;
+import dev.wilyferret.core.sale.PostbackPart;
 import dev.wilyferret.core.sale.SaleChange;
 import dev.wilyferret.core.sale.SaleState;
 import dev.wilyferret.core.sale.Sold;
@@ -20,6 +21,7 @@ import dev.wilyferret.core.text.Refusal;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.Currency;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -98,19 +100,22 @@ public class Sales {
         });
     }
 
-    /** For this transaction alone. */
-    Optional<SaleRow> alone(WorkspaceId workspace, NetworkId network, String order) {
+    /** All sales of an order, for this transaction alone. */
+    List<SaleRow> alone(WorkspaceId workspace, NetworkId network, String order) {
         return sales.alone(workspace.value(), network.value(), order);
     }
 
-    /** Begins a sale; false if its order has one already. */
+    /** Begins a sale; false if there is one of the same order, item and kind already. */
     boolean begin(WorkspaceId workspace, Sale.Facts facts, SaleChange first, long orderValue) {
         RowKey key = RowKey.of(workspace, ids.next());
         int inserted = sales.insertOnce(
                 key.workspace(),
                 key.id(),
                 facts.network().value(),
-                facts.order(),
+                facts.order().id(),
+                facts.order().item(),
+                facts.order().kind().name(),
+                facts.product(),
                 facts.click().value(),
                 facts.promotion().value(),
                 facts.offer().value(),
@@ -159,12 +164,19 @@ public class Sales {
 
     private PostbackRow postbackOf(WorkspaceId workspace, Sale.Past sale, SaleChange change, Currency currency) {
         boolean first = change.equals(sale.changes().getFirst());
-        Postback.Arrived arrived = new Postback.Arrived(
-                ShortId.of(sale.facts().click()),
-                sale.facts().order(),
-                new Money(change.amount(), currency).major().toPlainString(),
-                first ? new Money(sale.orderValue(), currency).major().toPlainString() : "",
-                change.state().words());
+        Map<PostbackPart, String> said = new EnumMap<>(PostbackPart.class);
+        said.put(PostbackPart.CLICK, ShortId.of(sale.facts().click()));
+        said.put(PostbackPart.ORDER, sale.facts().order().id());
+        said.put(
+                PostbackPart.COMMISSION,
+                new Money(change.amount(), currency).major().toPlainString());
+        if (first) {
+            said.put(
+                    PostbackPart.ORDER_VALUE,
+                    new Money(sale.orderValue(), currency).major().toPlainString());
+        }
+        said.put(PostbackPart.STATUS, change.state().words());
+        Postback.Arrived arrived = new Postback.Arrived(said, "");
         return new PostbackRow(
                 RowKey.of(workspace, ids.at(change.at())),
                 sale.facts().network().value(),
@@ -199,9 +211,8 @@ public class Sales {
     }
 
     @Transactional(readOnly = true)
-    public Optional<Sale> ofOrder(WorkspaceId workspace, String order) {
-        return shown(workspace, sales.ofOrder(workspace.value(), order)).stream()
-                .findFirst();
+    public List<Sale> ofOrder(WorkspaceId workspace, String order) {
+        return shown(workspace, sales.ofOrder(workspace.value(), order));
     }
 
     @Transactional(readOnly = true)

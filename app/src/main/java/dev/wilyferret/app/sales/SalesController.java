@@ -8,18 +8,20 @@ import dev.wilyferret.app.offers.Offers;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.workspace.Member;
-import dev.wilyferret.core.id.NetworkId;
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.SaleId;
-import dev.wilyferret.core.money.NumberStyle;
+import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.sale.SaleState;
 import dev.wilyferret.core.text.Refusal;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -49,17 +51,49 @@ class SalesController {
     }
 
     @GetMapping("/sales")
-    String all(@AuthenticationPrincipal Member member, Model model) {
-        List<Postback> arrived = postbacks.latest(member.workspace());
+    String all(@AuthenticationPrincipal Member member, @RequestParam(defaultValue = "") String became, Model model) {
+        boolean onlyOdd = became.equals("nothing");
         show(member, sales.latest(member.workspace()), model);
-        model.addAttribute("postbacks", arrived);
-        model.addAttribute(
-                "odd", arrived.stream().filter(one -> one.outcome().odd()).count());
+        model.addAttribute("onlyOdd", onlyOdd);
+        model.addAttribute("postbacks", postbacks.latest(member.workspace(), onlyOdd));
+        model.addAttribute("odd", postbacks.odd(member.workspace()));
         model.addAttribute(
                 "networks",
                 offers.networksOf(member.workspace()).stream()
-                        .collect(Collectors.toMap(Network::id, Function.identity())));
+                        .collect(Collectors.toMap(
+                                Network::id, Function.identity(), (one, other) -> one, LinkedHashMap::new)));
         return "sales/all";
+    }
+
+    /** Gives a postback that named no click of ours the click it belongs to. */
+    @PostMapping("/sales/postbacks/{id}/match")
+    String match(
+            @AuthenticationPrincipal Member member,
+            @PathVariable UUID id,
+            @RequestParam(defaultValue = "") String click,
+            Model model,
+            RedirectAttributes after) {
+        try {
+            ClickId named = click(click)
+                    .orElseThrow(() -> new Refusal(
+                            "That is no click id. Copy it from the click's walk, or paste the walk's address."));
+            Postback matched = postbacks.match(member.workspace(), id, named).orElseThrow(NotFound::new);
+            after.addFlashAttribute(
+                    "said",
+                    "Matched. The %s is recorded."
+                            .formatted(matched.outcome() == Postback.Outcome.SALE ? "sale" : "change"));
+            return "redirect:/sales";
+        } catch (Refusal refusal) {
+            model.addAttribute("matching", id);
+            model.addAttribute("typed", click);
+            model.addAttribute("refused", refusal.getMessage());
+            return all(member, "nothing", model);
+        }
+    }
+
+    private static Optional<ClickId> click(String typed) {
+        String last = typed.strip().replaceAll("[?#].*$", "").replaceAll("^.*/", "");
+        return Id.parse(last, ClickId::new).or(() -> ShortId.parse(last, ClickId::new));
     }
 
     /** A sale with everything that was said of it. */
@@ -115,27 +149,6 @@ class SalesController {
     String free(@AuthenticationPrincipal Member member, @RequestParam String order, RedirectAttributes after) {
         claims.free(member.workspace(), order);
         after.addFlashAttribute("said", "Freed. Whoever claims order “%s” next gets it.".formatted(order));
-        return "redirect:/sales";
-    }
-
-    /** How a network writes numbers. */
-    @PostMapping("/sales/networks/{network}/numbers")
-    String numbers(
-            @AuthenticationPrincipal Member member,
-            @PathVariable NetworkId network,
-            @RequestParam String style,
-            RedirectAttributes after) {
-        Optional<NumberStyle> chosen = Stream.of(NumberStyle.values())
-                .filter(one -> one.name().equals(style))
-                .findFirst();
-        long read = postbacks.writesNumbers(member.workspace(), network, chosen).orElseThrow(NotFound::new);
-        after.addFlashAttribute(
-                "said",
-                "Kept."
-                        + (read == 0
-                                ? ""
-                                : " Postbacks that could not be read before were read again: %d %s recorded."
-                                        .formatted(read, read == 1 ? "sale is" : "sales are")));
         return "redirect:/sales";
     }
 

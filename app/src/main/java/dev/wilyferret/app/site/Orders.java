@@ -46,7 +46,7 @@ class Orders {
             return Optional.of(
                     "Too many order numbers from your network were not right. Wait an hour, then try again, or write to us.");
         }
-        boolean right = sales.ofOrder(workspace, order).filter(Orders::stands).isPresent()
+        boolean right = sales.ofOrder(workspace, order).stream().anyMatch(Orders::stands)
                 && claims.claim(workspace, order, by.key());
         if (right && !network.isEmpty()) {
             tries.giveBack(network);

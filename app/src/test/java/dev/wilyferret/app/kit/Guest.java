@@ -72,6 +72,15 @@ public final class Guest {
                 .build());
     }
 
+    /** Sends a body as it stands. */
+    public HttpResponse<String> body(String path, String type, String body, String... headers) {
+        HttpRequest.Builder request = request(path).header("Content-Type", type);
+        if (headers.length > 0) {
+            request.headers(headers);
+        }
+        return answer(request.POST(HttpRequest.BodyPublishers.ofString(body)).build());
+    }
+
     /** Fills the form at a path and sends it there, with the token its page carries. */
     public HttpResponse<String> send(String path, String... fields) {
         return sendTo(path, path, fields);

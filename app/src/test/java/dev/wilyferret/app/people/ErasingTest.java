@@ -53,7 +53,7 @@ class ErasingTest extends AppTest {
             mail.subject=own mail.preview=own mail.body=own mail.audience=own mail.state=none
             mail_link.destination=own mail_list.name=own mail_list.sender_name=own mail_list.sender_address=own
             mail_list.reply_to=own media.name=none media.kind=none media.content_type=none media.original_name=own
-            media.description=own media.widths=none network.name=own network.postback_key=none network.secret=own network.number_style=none network.sub_id_signs=none
+            media.description=own media.widths=none network.name=own network.postback_key=none network.secret=own network.number_style=none network.postback_names=none network.postback_words=none network.sub_id_signs=none
             offer.name=own offer.link_template=own offer.link_fills=own offer.payout_kind=none offer.countries=none
             order_claim.order_key=none order_claim.address_key=erased outbox.state=none outbox.answer=erased
             own_browser.token_hash=own own_browser.label=own page.kind=none page.name=own page.slug=own
@@ -61,8 +61,8 @@ class ErasingTest extends AppTest {
             page_step.what=none page_version.document=own page_version.changes=own pixel_account.name=own
             pixel_account.pixel_id=own pixel_account.fire_template=own pixel_account.view_event=own
             pixel_account.lead_event=own postback.outcome=none postback.note=none postback.click_ref=none
-            postback.order_ref=none postback.commission=none postback.order_value=none promotion.name=own
-            promotion.slug=own sale.order_ref=none sale.state=none sale_change.state=none postback.status=none site_event.kind=none site_event.file=none site_event.pixel_event=none
+            postback.order_ref=none postback.commission=none postback.order_value=none postback.item=none postback.kind=none postback.event=none postback.currency=none postback.product=none postback.sent=none promotion.name=own
+            promotion.slug=own sale.order_ref=none sale.state=none sale.item=none sale.kind=none sale.product=none sale_change.state=none postback.status=none site_event.kind=none site_event.file=none site_event.pixel_event=none
             site_event.pixel_answer=none subscriber.email=erased subscriber.address_key=erased
             subscriber.first_name=erased subscriber.last_name=erased subscriber.phone=erased
             subscriber.answers=erased subscriber.aside=erased subscriber.tags=erased subscriber.state=none

@@ -50,7 +50,7 @@ class PostbackTest extends AppTest {
     }
 
     private List<Postback> kept() {
-        return postbacks.latest(trail.workspace());
+        return postbacks.latest(trail.workspace(), false);
     }
 
     @Test
@@ -129,9 +129,10 @@ class PostbackTest extends AppTest {
         var received = kept().getLast().receivedAt();
 
         Guest owner = owner(trail.stage());
-        String way = "/sales/networks/" + trail.network().id() + "/numbers";
-        owner.sendTo("/sales", way, "style", "POINT");
-        assertThat(owner.get("/sales").body()).contains("1 sale is recorded", "1,000.00 EUR");
+        String way = "/sales/networks/" + trail.network().id();
+        owner.send(way, "numbers", "POINT");
+        assertThat(owner.get(way).body()).contains("1 sale is recorded");
+        assertThat(owner.get("/sales").body()).contains("1,000.00 EUR");
 
         Sale sale = sales.latest(trail.workspace()).getFirst();
         assertThat(sale.commission().minor()).isEqualTo(100_000);
@@ -140,12 +141,12 @@ class PostbackTest extends AppTest {
         assertThat(kept())
                 .extracting(Postback::outcome)
                 .containsExactly(Postback.Outcome.UNREADABLE, Postback.Outcome.SALE);
-        owner.sendTo("/sales", way, "style", "COMMA");
+        owner.send(way, "numbers", "COMMA");
         guest().get(postback("&click_id=" + click + "&order_id=LF-22&commission=1.250,5"));
         assertThat(sales.latest(trail.workspace()).getFirst().commission().minor())
                 .isEqualTo(125_050);
         Guest stranger = owner(scenario.emptyWithLegal());
-        assertThat(stranger.sendTo("/sales", way, "style", "POINT").statusCode())
+        assertThat(stranger.sendTo("/sales", way, "numbers", "POINT").statusCode())
                 .isEqualTo(404);
     }
 
