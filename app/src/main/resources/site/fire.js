@@ -2,21 +2,26 @@
   'use strict';
   var work = JSON.parse(document.getElementById('work').textContent);
   var opened = Date.now();
-  var open = work.fires.length;
+  var asking = work.fires.filter(function (fire) { return fire.script; });
+  var open = asking.length;
   var gone = false;
 
   function report(fire, answer) {
     if (fire.told) return;
     fire.told = true;
     open -= 1;
-    navigator.sendBeacon('/px', new URLSearchParams({
-      page: work.page, view: work.view, pixel: fire.pixel, answer: answer, millis: Date.now() - opened
-    }));
+    tell(fire, answer);
     if (open === 0) goOn();
   }
 
+  function tell(fire, answer) {
+    navigator.sendBeacon('/px', new URLSearchParams({
+      page: work.page, view: work.view, pixel: fire.pixel, answer: answer, millis: Date.now() - opened
+    }));
+  }
+
   function reportOpen() {
-    work.fires.forEach(function (fire) { report(fire, 'NO_ANSWER_IN_TIME'); });
+    asking.forEach(function (fire) { report(fire, 'NO_ANSWER_IN_TIME'); });
   }
 
   function goOn() {
@@ -26,8 +31,14 @@
     location.replace(work.out);
   }
 
+  // What the program tells by itself waits for consent too.
+  function leaveToServer() {
+    work.fires.forEach(function (fire) { if (fire.server) tell(fire, 'AGREED'); });
+  }
+
   function fire() {
-    work.fires.forEach(function (fire) {
+    if (work.consent) leaveToServer();
+    asking.forEach(function (fire) {
       var image = new Image();
       image.onload = function () { report(fire, 'ANSWERED'); };
       image.onerror = function () { report(fire, 'FAILED'); };

@@ -97,7 +97,9 @@ class Lanternfish {
                         "click_id", received.getOrDefault("sub1", ""),
                         "order_id", order,
                         "commission", bought.commission(),
-                        "order_value", bought.price()));
+                        "order_value", bought.price(),
+                        "status", "approved",
+                        "product", bought.name()));
         report(new Order(clock.instant().toString(), order, product, new TreeMap<>(received), asked, ""));
         model.addAttribute("product", bought);
         model.addAttribute("order", order);
@@ -112,6 +114,23 @@ class Lanternfish {
                 .findFirst()
                 .ifPresent(this::report);
         return "redirect:/lanternfish";
+    }
+
+    /** Takes an order back, and says so. */
+    @PostMapping("/orders/{id}/refund")
+    String refund(@PathVariable String id) {
+        orders.latestFirst().stream()
+                .filter(order -> order.id().equals(id))
+                .findFirst()
+                .ifPresent(order -> report(new Order(
+                        order.time(), order.id(), order.product(), order.received(), refunded(order.asked()), "")));
+        return "redirect:/lanternfish";
+    }
+
+    private static String refunded(String asked) {
+        return asked.contains("status=") || asked.isEmpty()
+                ? asked.replaceFirst("status=[a-z]*", "status=refunded")
+                : asked + "&status=refunded";
     }
 
     private void report(Order order) {

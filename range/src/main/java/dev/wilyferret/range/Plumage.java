@@ -3,8 +3,10 @@ package dev.wilyferret.range;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Clock;
 import java.util.Base64;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.atomic.AtomicReference;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
@@ -13,6 +15,7 @@ import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
@@ -24,9 +27,32 @@ class Plumage {
     private static final byte[] DOT =
             Base64.getDecoder().decode("R0lGODlhAQABAIAAAAAAAP///yH5BAEAAAAALAAAAAABAAEAAAIBRAA7");
     private static final int SLOWEST_MILLIS = 30_000;
+    private static final String TOKEN = "plumage-range";
+    private static final String BODY =
+            "{\"pixel\":\"{id}\",\"event\":\"{event}\",\"id\":\"{eid}\",\"page\":\"{page}\",\"value\":{value},\"currency\":{currency}}";
 
-    /** What a pixel told. */
-    record Told(String time, String pixel, String event, String fire, String page, String referrer, String address) {}
+    /**
+     * What a pixel told.
+     *
+     * @param value with its currency, of a sale; null in what was told before sales were
+     * @param server whether a server told it
+     */
+    record Told(
+            String time,
+            String pixel,
+            String event,
+            String fire,
+            String page,
+            String referrer,
+            String address,
+            String value,
+            boolean server) {}
+
+    /** @param again whether the same event was told before, under the same id: the platform counts it once */
+    public record Shown(Told told, boolean again) {}
+
+    /** What a server sends as JSON. */
+    record Sent(String pixel, String event, String id, String page, String value, String currency, String token) {}
 
     /** How the platform behaves. */
     record Mood(int delayMillis, boolean broken) {}
@@ -44,8 +70,9 @@ class Plumage {
 
     @GetMapping
     String screen(Model model) {
-        List<Told> all = told.latestFirst();
-        model.addAttribute("told", all.stream().limit(200).toList());
+        model.addAttribute("told", shown().reversed().stream().limit(200).toList());
+        model.addAttribute("serverAddress", settings.address() + "/plumage/events?token={token}");
+        model.addAttribute("serverBody", BODY);
         model.addAttribute("imageAddress", settings.address() + "/plumage/px{?id,event,eid,page}");
         model.addAttribute("mood", mood.get());
         return "range/plumage";
@@ -67,7 +94,9 @@ class Plumage {
                 eid,
                 page,
                 Optional.ofNullable(request.getHeader("Referer")).orElse(""),
-                request.getRemoteAddr()));
+                request.getRemoteAddr(),
+                "",
+                false));
         Thread.sleep(now.delayMillis());
         return now.broken()
                 ? ResponseEntity.internalServerError().build()
@@ -75,6 +104,45 @@ class Plumage {
                         .contentType(MediaType.IMAGE_GIF)
                         .cacheControl(CacheControl.noStore())
                         .body(DOT);
+    }
+
+    /** The first one first. */
+    private List<Shown> shown() {
+        Set<String> before = new HashSet<>();
+        return told.latestFirst().reversed().stream()
+                .map(one -> new Shown(
+                        one, !one.fire.isEmpty() && !before.add(one.pixel + " " + one.event + " " + one.fire)))
+                .toList();
+    }
+
+    /** A partner's server tells an event. */
+    @PostMapping("/events")
+    ResponseEntity<String> server(
+            @RequestBody Sent sent, @RequestParam(defaultValue = "") String token, HttpServletRequest request)
+            throws InterruptedException {
+        Mood now = mood.get();
+        Thread.sleep(now.delayMillis());
+        if (now.broken()) {
+            return ResponseEntity.internalServerError().body("out of order");
+        }
+        if (!TOKEN.equals(token)) {
+            return ResponseEntity.status(401).body("unknown token");
+        }
+        told.add(new Told(
+                clock.instant().toString(),
+                text(sent.pixel),
+                text(sent.event),
+                text(sent.id),
+                text(sent.page),
+                "",
+                request.getRemoteAddr(),
+                sent.value == null ? "" : sent.value + " " + text(sent.currency),
+                true));
+        return ResponseEntity.ok("1 event received");
+    }
+
+    private static String text(String sent) {
+        return Optional.ofNullable(sent).orElse("");
     }
 
     @PostMapping("/mood")

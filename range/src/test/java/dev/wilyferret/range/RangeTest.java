@@ -94,6 +94,27 @@ class RangeTest {
     }
 
     @Test
+    void aServersEventIsTakenAndTheSameOneDropped() throws Exception {
+        get("/plumage/px?id=PLM-2&event=Lead&eid=e-18&page=x");
+        String body =
+                "{\"pixel\":\"PLM-2\",\"event\":\"Lead\",\"id\":\"e-18\",\"page\":\"x\",\"value\":27.5,\"currency\":\"EUR\"}";
+        assertThat(json("/plumage/events?token=wrong", body)).isEqualTo(401);
+        assertThat(get("/plumage").body()).doesNotContain("27.5 EUR", "dropped");
+        assertThat(json("/plumage/events?token=plumage-range", body)).isEqualTo(200);
+        assertThat(get("/plumage").body()).contains("27.5 EUR", "told before, dropped");
+    }
+
+    private int json(String path, String body) throws Exception {
+        return http.send(
+                        HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + port + path))
+                                .header("Content-Type", "application/json")
+                                .POST(HttpRequest.BodyPublishers.ofString(body))
+                                .build(),
+                        HttpResponse.BodyHandlers.ofString())
+                .statusCode();
+    }
+
+    @Test
     void thePlatformCanBeBrokenForPractice() throws Exception {
         post("/plumage/mood", "delayMillis=0&broken=true");
         assertThat(get("/plumage/px?id=PLM-1&event=Lead").statusCode()).isEqualTo(500);
@@ -118,14 +139,16 @@ class RangeTest {
         post("/lanternfish/orders/" + order + "/again", "");
         assertThat(asked).hasSize(2).containsOnly("/pb?c=06c2w0&o=" + order + "&m=27.50");
         assertThat(get("/lanternfish").body()).contains(order, "200 sale");
+        post("/lanternfish/orders/" + order + "/refund", "");
+        assertThat(asked).contains("/pb?c=06c2w0&o=" + order + "&m=27.50&status=refunded");
     }
 
     @Test
     void whatHappenedIsThereAfterARestart() throws Exception {
         Path folder = Files.createTempDirectory("journal");
         Journal<Plumage.Told> journal = new Journal<>(folder, "told", Plumage.Told.class);
-        Plumage.Told first = new Plumage.Told("t", "PLM-1", "Lead", "e", "page", "", "192.0.2.1");
-        Plumage.Told second = new Plumage.Told("u", "PLM-1", "PageView", "f", "page", "", "192.0.2.1");
+        Plumage.Told first = new Plumage.Told("t", "PLM-1", "Lead", "e", "page", "", "192.0.2.1", "", false);
+        Plumage.Told second = new Plumage.Told("u", "PLM-1", "PageView", "f", "page", "", "192.0.2.1", "", false);
         journal.add(first);
         journal.add(second);
         assertThat(new Journal<>(folder, "told", Plumage.Told.class).latestFirst())

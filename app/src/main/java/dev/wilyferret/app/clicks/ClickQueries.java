@@ -80,7 +80,7 @@ interface ClickQueries extends Repository<StandingClickRow, ClickRow.Key> {
 
     @Query("""
             from SiteEventRow e
-            where e.workspace = :workspace and e.pixel = :pixel and e.kind = PIXEL_FIRED
+            where e.workspace = :workspace and e.pixel = :pixel and e.kind = PIXEL_FIRED and e.pixelAnswer <> LEFT_TO_SERVER
             order by e.at desc
             """)
     List<SiteEventRow> fires(UUID workspace, UUID pixel, Limit limit);

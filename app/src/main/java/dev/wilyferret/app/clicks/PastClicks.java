@@ -8,11 +8,14 @@ import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.id.VisitorId;
 import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.pixel.PixelAnswer;
+import dev.wilyferret.core.pixel.PixelEvent;
 import dev.wilyferret.core.visit.Device;
 import dev.wilyferret.core.visit.SiteEvent;
 import dev.wilyferret.core.visit.Standing;
@@ -26,9 +29,11 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -104,8 +109,9 @@ public class PastClicks {
         // read all events of a workspace to find those of some clicks.
         sql.sql("""
                         select e.* from unnest(cast(:clicks as uuid[])) c (id) cross join lateral (
-                          select id, click_id, promotion_id, visitor_id, page_id, kind, offer_id, elsewhere_id, file from site_event
-                          where workspace_id = :workspace and click_id = c.id and at >= :from and kind in ('PAGE_VIEW', 'WENT_ON', 'HANDED_OUT', 'SENT_ELSEWHERE')
+                          select id, click_id, promotion_id, visitor_id, page_id, kind, offer_id, elsewhere_id, file, pixel_id, pixel_event
+                          from site_event
+                          where workspace_id = :workspace and click_id = c.id and at >= :from and (pixel_answer is null or pixel_answer = 'LEFT_TO_SERVER')
                           offset 0) e
                         """)
                 .param("workspace", workspace.value())
@@ -140,6 +146,18 @@ public class PastClicks {
             case "HANDED_OUT" ->
                 new SiteEvent.HandedOut(
                         id, workspace, promotion, click, visitor, page.orElseThrow(), row.getString("file"));
+            case "PIXEL_FIRED" ->
+                new SiteEvent.PixelFired(
+                        id,
+                        workspace,
+                        promotion,
+                        click,
+                        visitor,
+                        page.orElseThrow(),
+                        new PixelId(row.getObject("pixel_id", UUID.class)),
+                        PixelEvent.valueOf(row.getString("pixel_event")),
+                        PixelAnswer.LEFT_TO_SERVER,
+                        0);
             default ->
                 new SiteEvent.WentOn(
                         id,
@@ -152,6 +170,24 @@ public class PastClicks {
                                 .map(OfferId::new),
                         Optional.empty());
         };
+    }
+
+    /** Which pixels some clicks' visits fired, by browser or by server. */
+    @Transactional(readOnly = true)
+    public Map<ClickId, Set<PixelId>> pixelsFired(WorkspaceId workspace, Collection<ClickId> clicks) {
+        Map<ClickId, Set<PixelId>> fired = new HashMap<>();
+        sql.sql("""
+                        select distinct c.id, e.pixel_id from unnest(cast(:clicks as uuid[])) c (id) cross join lateral (
+                          select pixel_id from site_event
+                          where workspace_id = :workspace and click_id = c.id and kind = 'PIXEL_FIRED' offset 0) e
+                        """)
+                .param("workspace", workspace.value())
+                .param("clicks", Id.texts(clicks))
+                .query(row -> {
+                    fired.computeIfAbsent(new ClickId(row.getObject(1, UUID.class)), fresh -> new HashSet<>())
+                            .add(new PixelId(row.getObject(2, UUID.class)));
+                });
+        return fired;
     }
 
     /**

@@ -4,6 +4,7 @@ import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.pixel.PixelAnswer;
 import dev.wilyferret.core.visit.SiteEvent;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
@@ -44,10 +45,11 @@ public class VisitWork {
                 .update();
     }
 
-    /** Notes the clicks of events that are being written. Fired pixels tell nothing of a visit's way. */
+    /** Notes the clicks of events that are being written. What a browser fired tells nothing that is not told already. */
     static void note(Connection connection, List<SiteEvent> events) throws SQLException {
         List<SiteEvent> telling = events.stream()
-                .filter(event -> !(event instanceof SiteEvent.PixelFired))
+                .filter(event ->
+                        !(event instanceof SiteEvent.PixelFired fire) || fire.answer() == PixelAnswer.LEFT_TO_SERVER)
                 .toList();
         if (telling.isEmpty()) {
             return;

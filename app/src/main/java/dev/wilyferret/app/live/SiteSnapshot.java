@@ -20,6 +20,7 @@ import dev.wilyferret.core.link.Elsewhere;
 import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
+import dev.wilyferret.core.pixel.PixelEvent;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.HashMap;
@@ -261,6 +262,16 @@ public record SiteSnapshot(
 
         public String slug() {
             return path.substring(path.lastIndexOf('/') + 1);
+        }
+
+        /** What its pixels tell. */
+        public PixelEvent fires() {
+            return redirect ? PixelEvent.LEAD : PixelEvent.PAGE_VIEW;
+        }
+
+        /** Whether browsers ask anything of an ad platform on it. */
+        public boolean firesInBrowser() {
+            return pixels.values().stream().anyMatch(PixelAccount::byBrowser);
         }
 
         /** Whether something on it hands out the file of this name. */

@@ -4,17 +4,28 @@ import dev.wilyferret.core.address.WebAddress;
 import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.pixel.PixelEvent;
+import java.util.Optional;
 
 /** An ad platform account whose pixel can fire on pages. */
 public record PixelAccount(PixelId id, WorkspaceId workspace, PixelDetails details) {
 
-    /** The address a browser is to ask. */
-    public String fireAddress(PixelEvent event, String fireId, String page) {
-        return details.address().expand(details.pixelId(), details.eventName(event), fireId, page);
+    /** The address a browser is to ask; empty where browsers ask nothing. */
+    public Optional<String> fireAddress(PixelEvent event, String fireId, String page) {
+        return details.address()
+                .filter(address -> byBrowser())
+                .map(address -> address.expand(details.pixelId(), details.eventName(event), fireId, page));
     }
 
-    /** The origin pages must be allowed to ask. */
-    public String origin() {
-        return new WebAddress(fireAddress(PixelEvent.PAGE_VIEW, "", "")).origin();
+    /** The origin pages must be allowed to ask; empty where browsers ask nothing. */
+    public Optional<String> origin() {
+        return fireAddress(PixelEvent.PAGE_VIEW, "", "").map(address -> new WebAddress(address).origin());
+    }
+
+    public boolean byBrowser() {
+        return details.way().byBrowser();
+    }
+
+    public boolean byServer() {
+        return details.way().byServer();
     }
 }

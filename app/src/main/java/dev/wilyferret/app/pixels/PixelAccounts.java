@@ -1,5 +1,6 @@
 package dev.wilyferret.app.pixels;
 
+import dev.wilyferret.app.secrets.Seals;
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.id.UuidV7;
@@ -15,11 +16,13 @@ import org.springframework.transaction.annotation.Transactional;
 public class PixelAccounts {
 
     private final PixelAccountStore accounts;
+    private final Seals seals;
     private final UuidV7 ids;
     private final Clock clock;
 
-    PixelAccounts(PixelAccountStore accounts, UuidV7 ids, Clock clock) {
+    PixelAccounts(PixelAccountStore accounts, Seals seals, UuidV7 ids, Clock clock) {
         this.accounts = accounts;
+        this.seals = seals;
         this.ids = ids;
         this.clock = clock;
     }
@@ -27,24 +30,24 @@ public class PixelAccounts {
     @Transactional
     public PixelId add(WorkspaceId workspace, PixelDetails details) {
         PixelAccountRow row = new PixelAccountRow(RowKey.of(workspace, ids.next()), clock.instant());
-        row.describe(details);
+        row.describe(details, seals);
         return new PixelId(accounts.save(row).key.id());
     }
 
     @Transactional
     public void change(WorkspaceId workspace, PixelId id, PixelDetails details) {
-        accounts.findById(RowKey.of(workspace, id)).orElseThrow().describe(details);
+        accounts.findById(RowKey.of(workspace, id)).orElseThrow().describe(details, seals);
     }
 
     @Transactional(readOnly = true)
     public Optional<PixelAccount> find(WorkspaceId workspace, PixelId id) {
-        return accounts.findById(RowKey.of(workspace, id)).map(PixelAccountRow::toAccount);
+        return accounts.findById(RowKey.of(workspace, id)).map(row -> row.toAccount(seals));
     }
 
     @Transactional(readOnly = true)
     public List<PixelAccount> of(WorkspaceId workspace) {
         return accounts.ofWorkspace(workspace.value()).stream()
-                .map(PixelAccountRow::toAccount)
+                .map(row -> row.toAccount(seals))
                 .toList();
     }
 }

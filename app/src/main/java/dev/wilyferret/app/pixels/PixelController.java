@@ -5,6 +5,7 @@ import dev.wilyferret.app.forms.Intake;
 import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.core.id.PixelId;
+import dev.wilyferret.core.pixel.PixelWay;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -23,10 +24,19 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 class PixelController {
 
     private final PixelAccounts accounts;
+    private static final int LIST = 50;
+    private static final Map<PixelQueue.State, String> STATES = Map.of(
+            PixelQueue.State.WAITING, "waiting",
+            PixelQueue.State.TAKEN, "✓ taken",
+            PixelQueue.State.REFUSED, "✕ refused",
+            PixelQueue.State.UNKNOWN, "unknown");
+
+    private final PixelQueue queue;
     private final ClickBook clicks;
 
-    PixelController(PixelAccounts accounts, ClickBook clicks) {
+    PixelController(PixelAccounts accounts, PixelQueue queue, ClickBook clicks) {
         this.accounts = accounts;
+        this.queue = queue;
         this.clicks = clicks;
     }
 
@@ -43,7 +53,10 @@ class PixelController {
 
     @GetMapping("/pixels/new")
     String blank(Model model) {
-        return show(Optional.empty(), Intake.showing(Map.of("viewEvent", "PageView", "leadEvent", "Lead")), model);
+        return show(
+                Optional.empty(),
+                Intake.showing(Map.of("viewEvent", "PageView", "leadEvent", "Lead", "way", PixelWay.BROWSER.name())),
+                model);
     }
 
     @GetMapping("/pixels/{id}")
@@ -59,7 +72,7 @@ class PixelController {
             Model model,
             RedirectAttributes after) {
         Intake form = Intake.of(typed);
-        Optional<PixelDetails> details = PixelForm.read(form);
+        Optional<PixelDetails> details = PixelForm.read(form, "");
         if (details.isEmpty()) {
             return show(Optional.empty(), form, model);
         }
@@ -77,7 +90,7 @@ class PixelController {
             RedirectAttributes after) {
         PixelAccount account = account(member, id);
         Intake form = Intake.of(typed);
-        Optional<PixelDetails> details = PixelForm.read(form);
+        Optional<PixelDetails> details = PixelForm.read(form, account.details().token());
         if (details.isEmpty()) {
             return show(Optional.of(account), form, model);
         }
@@ -97,6 +110,15 @@ class PixelController {
         model.addAttribute(
                 "fires",
                 account.map(one -> clicks.fires(one.workspace(), one.id())).orElse(List.of()));
+        model.addAttribute("ways", PixelWay.values());
+        model.addAttribute("states", STATES);
+        model.addAttribute(
+                "told",
+                account.map(one -> queue.latest(one.workspace(), one.id(), LIST))
+                        .orElse(List.of()));
+        model.addAttribute(
+                "sums",
+                account.map(one -> queue.sums(one.workspace(), one.id())).orElse(List.of()));
         return "pixels/form";
     }
 

@@ -2,23 +2,56 @@ package dev.wilyferret.app.pixels;
 
 import dev.wilyferret.core.pixel.FireAddress;
 import dev.wilyferret.core.pixel.PixelEvent;
+import dev.wilyferret.core.pixel.PixelWay;
+import dev.wilyferret.core.pixel.ServerCall;
 import dev.wilyferret.core.text.PlainText;
+import dev.wilyferret.core.text.Refusal;
+import java.util.Optional;
 
 /**
  * What one notes about an ad platform account, once.
  *
  * @param name the platform's or the account's name
  * @param pixelId the platform's id of the pixel
+ * @param address the image that browsers ask; empty where none does
+ * @param server how the program tells the platform itself; empty where it does not
+ * @param token the platform's access token for that; empty for none, or while the key file is missing
  * @param viewEvent what the platform calls a page view
  * @param leadEvent what the platform calls a lead
+ * @param saleEvent what the platform calls a sale; empty if it is not told of any
  */
-public record PixelDetails(String name, String pixelId, FireAddress address, String viewEvent, String leadEvent) {
+public record PixelDetails(
+        String name,
+        String pixelId,
+        PixelWay way,
+        Optional<FireAddress> address,
+        Optional<ServerCall> server,
+        String token,
+        String viewEvent,
+        String leadEvent,
+        String saleEvent) {
 
+    /** @throws Refusal if it has no address for one of its ways, or is to tell of sales and cannot */
     public PixelDetails {
         name = name(name);
         pixelId = pixelId(pixelId);
         viewEvent = event(viewEvent);
         leadEvent = event(leadEvent);
+        saleEvent = saleEvent(saleEvent);
+        if (way.byBrowser() && address.isEmpty()) {
+            throw new Refusal("The image address is empty. Browsers ask it.");
+        }
+        if (server.isEmpty() && (way.byServer() || !saleEvent.isEmpty())) {
+            throw new Refusal(
+                    saleEvent.isEmpty()
+                            ? "The server's address is empty. This program tells it what happens."
+                            : "The server's address is empty. Sales are told to it, since no browser is there then.");
+        }
+    }
+
+    /** One that browsers alone ask. */
+    public PixelDetails(String name, String pixelId, FireAddress address, String viewEvent, String leadEvent) {
+        this(name, pixelId, PixelWay.BROWSER, Optional.of(address), Optional.empty(), "", viewEvent, leadEvent, "");
     }
 
     static String name(String typed) {
@@ -33,10 +66,19 @@ public record PixelDetails(String name, String pixelId, FireAddress address, Str
         return PlainText.line("event name", typed, 60);
     }
 
+    static String saleEvent(String typed) {
+        return PlainText.optionalLine("event name", typed, 60);
+    }
+
+    static String token(String typed) {
+        return PlainText.optionalLine("access token", typed, 1000);
+    }
+
     public String eventName(PixelEvent event) {
         return switch (event) {
             case PAGE_VIEW -> viewEvent;
             case LEAD -> leadEvent;
+            case SALE -> saleEvent;
         };
     }
 }

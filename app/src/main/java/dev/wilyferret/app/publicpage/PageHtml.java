@@ -57,10 +57,11 @@ public class PageHtml {
     /**
      * One pixel on one page.
      *
-     * @param script the address the script asks
-     * @param image the address on the public site a browser without script asks
+     * @param script the address the script asks; empty where browsers ask nothing
+     * @param image the address on the public site a browser without script asks; empty where browsers ask nothing
+     * @param server whether the program tells the platform itself, once it may
      */
-    record Fire(String script, String image, String pixel, String event) {}
+    record Fire(String script, String image, String pixel, String event, boolean server) {}
 
     /**
      * What a page needs to know of its surroundings.
@@ -262,10 +263,13 @@ public class PageHtml {
         String address = site.of(around.host(), around.path());
         return around.pixels().stream()
                 .map(pixel -> new Fire(
-                        pixel.fireAddress(event, VIEW_PLACE, address).replace(VIEW_PLACE, Marks.VIEW),
-                        SiteRoute.PIXEL.path(around.page(), pixel.id()) + "?v=" + Marks.VIEW,
+                        pixel.fireAddress(event, VIEW_PLACE, address)
+                                .map(asked -> asked.replace(VIEW_PLACE, Marks.VIEW))
+                                .orElse(""),
+                        pixel.byBrowser() ? SiteRoute.PIXEL.path(around.page(), pixel.id()) + "?v=" + Marks.VIEW : "",
                         pixel.id().toString(),
-                        event.name()))
+                        event.name(),
+                        pixel.byServer()))
                 .toList();
     }
 
@@ -353,8 +357,11 @@ public class PageHtml {
     }
 
     private static String policy(List<PixelAccount> pixels, String style, String script, String more) {
-        String origins =
-                pixels.stream().map(pixel -> " " + pixel.origin()).distinct().collect(Collectors.joining());
+        String origins = pixels.stream()
+                .flatMap(pixel -> pixel.origin().stream())
+                .map(origin -> " " + origin)
+                .distinct()
+                .collect(Collectors.joining());
         return "default-src 'none'; img-src 'self'%s; media-src 'self'; font-src 'self'; connect-src 'self'; style-src %s; script-src %s; base-uri 'none'; form-action 'self'%s"
                 .formatted(origins, style, script, more);
     }

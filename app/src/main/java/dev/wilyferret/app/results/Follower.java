@@ -2,6 +2,7 @@ package dev.wilyferret.app.results;
 
 import dev.wilyferret.app.clicks.ClickLog;
 import dev.wilyferret.app.clicks.VisitWork;
+import dev.wilyferret.app.pixels.PixelQueue;
 import dev.wilyferret.app.storage.Lane;
 import dev.wilyferret.core.figures.Sheet;
 import dev.wilyferret.core.figures.Visit;
@@ -25,8 +26,8 @@ import org.springframework.transaction.support.TransactionTemplate;
 
 /**
  * Keeps the figures up. What was written about a click is noted in the writer's transaction ({@link VisitWork}); here those visits
- * are told anew, and the notes that were read are struck out, in one transaction: whatever it is killed in, nothing is lost and
- * nothing is counted twice. Of several programs on one database one follows. In between, sheets are made.
+ * are told anew, what the program is to tell ad platforms of them is put into its queue, and the notes that were read are struck
+ * out, in one transaction: whatever it is killed in, nothing is lost and nothing is counted twice. Of several programs on one database one follows. In between, sheets are made.
  */
 @Component
 class Follower implements SmartLifecycle {
@@ -50,6 +51,7 @@ class Follower implements SmartLifecycle {
     private final Retelling retelling;
     private final Making making;
     private final FigureStore store;
+    private final PixelQueue pixels;
     private final TransactionTemplate transaction;
     private final ClickLog log;
     private final Clock clock;
@@ -61,6 +63,7 @@ class Follower implements SmartLifecycle {
             Retelling retelling,
             Making making,
             FigureStore store,
+            PixelQueue pixels,
             TransactionTemplate transaction,
             ClickLog log,
             Clock clock) {
@@ -68,6 +71,7 @@ class Follower implements SmartLifecycle {
         this.retelling = retelling;
         this.making = making;
         this.store = store;
+        this.pixels = pixels;
         this.transaction = transaction;
         this.log = log;
         this.clock = clock;
@@ -107,6 +111,7 @@ class Follower implements SmartLifecycle {
         for (Generation generation : store.generations(workspace)) {
             store.keep(workspace, generation.number(), retelling.visits(generation, known), now);
         }
+        pixels.fill(workspace, known.stream().map(Retelling.Known::kept).toList());
         store.noLongerAside(workspace, there);
         present.stream()
                 .filter(click -> !there.contains(click))

@@ -89,6 +89,11 @@ public record Sale(SaleId id, Facts facts, Instant soldAt, Sold sold, Currency c
         return facts.offer;
     }
 
+    /** Whether nobody took it back. */
+    public boolean stands() {
+        return sold.state().begins();
+    }
+
     public SaleState state() {
         return sold.state();
     }

@@ -30,11 +30,6 @@ class Orders {
         this.tries = new Buckets<>(MOST_WRONG, Duration.ofHours(1), clock);
     }
 
-    /** Whether nobody took the sale back. */
-    private static boolean stands(Sale sale) {
-        return sale.state().begins();
-    }
-
     /**
      * Claims an order for an address, or says why not; the words are the same for a number nobody reported, for one that
      * somebody else has claimed, and for one that was refunded.
@@ -46,7 +41,7 @@ class Orders {
             return Optional.of(
                     "Too many order numbers from your network were not right. Wait an hour, then try again, or write to us.");
         }
-        boolean right = sales.ofOrder(workspace, order).stream().anyMatch(Orders::stands)
+        boolean right = sales.ofOrder(workspace, order).stream().anyMatch(Sale::stands)
                 && claims.claim(workspace, order, by.key());
         if (right && !network.isEmpty()) {
             tries.giveBack(network);

@@ -57,11 +57,16 @@ class PixelRoutes {
             case "ANSWERED" -> Optional.of(PixelAnswer.ANSWERED);
             case "FAILED" -> Optional.of(PixelAnswer.FAILED);
             case "NO_ANSWER_IN_TIME" -> Optional.of(PixelAnswer.NO_ANSWER_IN_TIME);
+            case "AGREED" -> Optional.of(PixelAnswer.LEFT_TO_SERVER);
             default -> Optional.empty();
         };
         String millis = parameter(request, "millis");
         Optional<EventId> view = view(parameter(request, "view"));
-        if (pixel.isEmpty() || answer.isEmpty() || view.isEmpty() || !millis.matches("\\d{1,7}")) {
+        boolean server = answer.equals(Optional.of(PixelAnswer.LEFT_TO_SERVER));
+        if (pixel.filter(one -> server ? one.byServer() : one.byBrowser()).isEmpty()
+                || answer.isEmpty()
+                || view.isEmpty()
+                || !millis.matches("\\d{1,7}")) {
             answers.plain(response, HttpServletResponse.SC_BAD_REQUEST, "Not a report of a fired pixel.");
             return;
         }
@@ -83,15 +88,17 @@ class PixelRoutes {
         Optional<PixelAccount> pixel =
                 page.flatMap(live -> ShortId.parse(pixelId, PixelId::new).map(live.pixels()::get));
         Optional<EventId> view = view(parameter(request, "v"));
-        if (pixel.isEmpty() || view.isEmpty()) {
+        Optional<String> asked = pixel.flatMap(one -> view.flatMap(id -> {
+            LivePage shown = page.orElseThrow();
+            return one.fireAddress(shown.fires(), id.toString(), site.of(shown.host(), shown.path()));
+        }));
+        if (asked.isEmpty()) {
             answers.notFound(response);
             return;
         }
         LivePage live = page.orElseThrow();
-        keep(request, live, pixel.get(), view.get(), PixelAnswer.ASKED_WITHOUT_SCRIPT, 0);
-        answers.sendTo(
-                response,
-                pixel.get().fireAddress(event(live), view.get().toString(), site.of(live.host(), live.path())));
+        keep(request, live, pixel.orElseThrow(), view.orElseThrow(), PixelAnswer.ASKED_WITHOUT_SCRIPT, 0);
+        answers.sendTo(response, asked.get());
     }
 
     /** Kept only with the visit it belongs to; without its cookies there is nothing to hang it on. */
@@ -103,10 +110,12 @@ class PixelRoutes {
             PixelAnswer answer,
             int millis) {
         Visit visit = Visit.of(request, ids);
-        PixelEvent event = event(page);
+        PixelEvent event = page.fires();
         visit.currentOn(page.promotion())
                 .ifPresent(current -> log.append(List.of(new PixelFired(
-                        PixelFired.idFor(view, pixel.id(), event),
+                        answer == PixelAnswer.LEFT_TO_SERVER
+                                ? PixelFired.idForServer(view, pixel.id(), event)
+                                : PixelFired.idFor(view, pixel.id(), event),
                         page.workspace(),
                         page.promotion(),
                         current.click(),
@@ -116,10 +125,6 @@ class PixelRoutes {
                         event,
                         answer,
                         millis))));
-    }
-
-    private static PixelEvent event(LivePage page) {
-        return page.redirect() ? PixelEvent.LEAD : PixelEvent.PAGE_VIEW;
     }
 
     /** The id of a view of the last hour; an older or future one is made up. */

@@ -9,6 +9,7 @@ import dev.wilyferret.app.live.SiteSnapshot.LiveLink;
 import dev.wilyferret.app.live.SiteSnapshot.LivePage;
 import dev.wilyferret.app.live.SiteSnapshot.Target;
 import dev.wilyferret.app.live.SnapshotKeeper;
+import dev.wilyferret.app.pixels.PixelAccount;
 import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.address.Tagging;
 import dev.wilyferret.core.id.ClickId;
@@ -23,6 +24,7 @@ import dev.wilyferret.core.id.VisitorId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.Elsewhere;
 import dev.wilyferret.core.offer.AffiliateLink;
+import dev.wilyferret.core.pixel.PixelAnswer;
 import dev.wilyferret.core.visit.Arrival;
 import dev.wilyferret.core.visit.SiteEvent;
 import dev.wilyferret.core.visit.Verdict;
@@ -256,14 +258,35 @@ class VisitorRoutes {
                 visit.visitor(),
                 page.id());
         events.add(view);
-        if (recorded(request)) {
-            log.append(events);
-            visit.remember(request, response, current);
+        boolean program = came.verdict instanceof Verdict.DeclaredCrawler;
+        boolean agreed = !page.consent() || visit.agreed();
+        if (agreed && !program) {
+            events.addAll(leftToServer(view, page));
         }
         if (page.redirect()) {
             response.setHeader("X-Robots-Tag", "noindex, nofollow");
         }
-        ServedHtml served = html(request, page, visit, came.verdict);
+        Optional<AffiliateLink> straight =
+                page.redirect() && !(agreed && page.firesInBrowser()) ? page.out(Optional.empty()) : Optional.empty();
+        if (straight.isPresent()) {
+            events.add(new SiteEvent.WentOn(
+                    new EventId(ids.next()),
+                    page.workspace(),
+                    page.promotion(),
+                    current.click(),
+                    visit.visitor(),
+                    page.id()));
+        }
+        if (recorded(request)) {
+            log.append(events);
+            visit.remember(request, response, current);
+        }
+        if (straight.isPresent()) {
+            Optional<LiveLink> link = current.link().map(snapshot.linksById()::get);
+            answers.sendTo(response, straight.get().expand(leaving(current.click(), link, page.slug())));
+            return;
+        }
+        ServedHtml served = html(request, page, program || !agreed && page.redirect());
         Map<String, String> values = served.hasTokens()
                 ? tokens.of(
                         request, current.link().map(snapshot.linksById()::get).map(LiveLink::tags), page.offerName())
@@ -280,12 +303,28 @@ class VisitorRoutes {
     }
 
     /** The page as it is now; with the thanks of a form on it, if the request comes from there. */
-    private ServedHtml html(HttpServletRequest request, LivePage page, Visit visit, Verdict verdict) {
+    private ServedHtml html(HttpServletRequest request, LivePage page, boolean plain) {
         String thanked = Optional.ofNullable(request.getParameter("thanks")).orElse("");
         ServedPage.Version drawn = page.served().at(clock.instant(), thanked);
-        boolean program = verdict instanceof Verdict.DeclaredCrawler;
-        boolean unwanted = page.redirect() && page.consent() && !visit.agreed();
-        return program || unwanted ? drawn.withoutPixels().get() : drawn.withPixels();
+        return plain ? drawn.withoutPixels().get() : drawn.withPixels();
+    }
+
+    /** What the program is to tell ad platforms of a view. */
+    private static List<SiteEvent.PixelFired> leftToServer(SiteEvent.PageView view, LivePage page) {
+        return page.pixels().values().stream()
+                .filter(PixelAccount::byServer)
+                .map(pixel -> new SiteEvent.PixelFired(
+                        SiteEvent.PixelFired.idForServer(view.id(), pixel.id(), page.fires()),
+                        view.workspace(),
+                        view.promotion(),
+                        view.click(),
+                        view.visitor(),
+                        view.page(),
+                        pixel.id(),
+                        page.fires(),
+                        PixelAnswer.LEFT_TO_SERVER,
+                        0))
+                .toList();
     }
 
     /**

@@ -1,6 +1,6 @@
 package dev.wilyferret.core.pixel;
 
-/** What came of firing a pixel, as the visitor's browser saw it. */
+/** What came of firing a pixel, as the visitor's browser saw it, or that it is the program's to ask. */
 public enum PixelAnswer {
     /** The platform answered with its image. */
     ANSWERED,
@@ -9,5 +9,7 @@ public enum PixelAnswer {
     /** The page went on before the platform had answered. */
     NO_ANSWER_IN_TIME,
     /** A browser without script was handed on to the platform's image; its answer cannot be seen. */
-    ASKED_WITHOUT_SCRIPT
+    ASKED_WITHOUT_SCRIPT,
+    /** Not asked by a browser: the program tells the platform itself, from its queue. */
+    LEFT_TO_SERVER
 }

@@ -5,5 +5,7 @@ public enum PixelEvent {
     /** Somebody landed. */
     PAGE_VIEW,
     /** Somebody went on towards the offer. */
-    LEAD
+    LEAD,
+    /** A network reported that somebody bought; told by the program alone, since no browser is there to ask. */
+    SALE
 }

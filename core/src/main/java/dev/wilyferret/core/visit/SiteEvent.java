@@ -187,12 +187,22 @@ public sealed interface SiteEvent {
             int tookMillis)
             implements OnPage {
 
+        private static final int SERVER = 1 << 16;
+
         /** One fire a view, pixel and event, however often the browser reports it. */
         public static EventId idFor(EventId view, PixelId pixel, PixelEvent event) {
+            return new EventId(derived(view.value(), pixel, event.ordinal()));
+        }
+
+        /** The same for what the program tells itself, beside what the browser may have told. */
+        public static EventId idForServer(EventId view, PixelId pixel, PixelEvent event) {
+            return new EventId(derived(view.value(), pixel, SERVER + event.ordinal()));
+        }
+
+        private static UUID derived(UUID view, PixelId pixel, int which) {
             UUID salt = pixel.value();
-            return new EventId(UuidV7.derived(
-                    view.value(),
-                    new UUID(salt.getMostSignificantBits() ^ event.ordinal(), salt.getLeastSignificantBits())));
+            return UuidV7.derived(
+                    view, new UUID(salt.getMostSignificantBits() ^ which, salt.getLeastSignificantBits()));
         }
     }
 }

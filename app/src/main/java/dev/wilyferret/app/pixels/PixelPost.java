@@ -1,0 +1,202 @@
+package dev.wilyferret.app.pixels;
+
+import dev.wilyferret.app.clicks.ClickBook;
+import dev.wilyferret.app.outside.Outside;
+import dev.wilyferret.app.storage.Lane;
+import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.id.PixelId;
+import dev.wilyferret.core.id.ShortId;
+import dev.wilyferret.core.money.Money;
+import dev.wilyferret.core.pixel.ServerCall;
+import dev.wilyferret.core.text.PlainText;
+import dev.wilyferret.core.text.Refusal;
+import java.io.IOException;
+import java.net.URI;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.Semaphore;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.context.SmartLifecycle;
+import org.springframework.stereotype.Component;
+
+/**
+ * Tells ad platforms what is in the queue: a bounded number at once for each account, so that none waits for another that is
+ * slow, each on a thread of its own.
+ */
+@Component
+class PixelPost implements SmartLifecycle {
+
+    private static final Logger LOG = LoggerFactory.getLogger(PixelPost.class);
+    private static final int AT_ONCE = 24;
+    private static final Duration BUSY = Duration.ofMillis(20);
+    private static final Duration IDLE = Duration.ofMillis(500);
+    private static final Duration ENDS = Duration.ofMinutes(1);
+    private static final int SAID = 300;
+
+    private final PixelQueue queue;
+    private final PixelAccounts accounts;
+    private final PageAddresses pages;
+    private final ClickBook clicks;
+    private final Workspaces workspaces;
+    private final Outside outside;
+    private final Clock clock;
+    private final Map<PixelId, Semaphore> places = new ConcurrentHashMap<>();
+    private volatile boolean running;
+    private Optional<Thread> thread = Optional.empty();
+
+    PixelPost(
+            PixelQueue queue,
+            PixelAccounts accounts,
+            PageAddresses pages,
+            ClickBook clicks,
+            Workspaces workspaces,
+            Outside outside,
+            Clock clock) {
+        this.queue = queue;
+        this.accounts = accounts;
+        this.pages = pages;
+        this.clicks = clicks;
+        this.workspaces = workspaces;
+        this.outside = outside;
+        this.clock = clock;
+    }
+
+    private record Answer(PixelQueue.State state, String words) {}
+
+    private void run() {
+        Instant ended = Instant.EPOCH;
+        while (running) {
+            try {
+                if (ended.plus(ENDS).isBefore(clock.instant())) {
+                    queue.end();
+                    ended = clock.instant();
+                }
+                Thread.sleep(turn() ? BUSY : IDLE);
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                return;
+            } catch (RuntimeException trouble) {
+                LOG.warn("Ad platforms are not told just now; it is tried again: {}", trouble.toString());
+                pause();
+            }
+        }
+    }
+
+    private void pause() {
+        try {
+            Thread.sleep(IDLE);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            running = false;
+        }
+    }
+
+    /** Begins to tell what is due, as far as there are places; false if nothing is. */
+    private boolean turn() {
+        List<PixelId> waiting = queue.waiting();
+        for (PixelId pixel : waiting) {
+            Semaphore free = places.computeIfAbsent(pixel, fresh -> new Semaphore(AT_ONCE));
+            int most = free.availablePermits();
+            if (most > 0) {
+                queue.take(pixel, most).forEach(due -> begin(due, free));
+            }
+        }
+        return !waiting.isEmpty();
+    }
+
+    private void begin(PixelQueue.Due due, Semaphore free) {
+        free.acquireUninterruptibly();
+        Thread.ofVirtual().name("pixel").start(() -> {
+            try {
+                Answer answer = told(due);
+                queue.note(due, answer.state, PlainText.cut(answer.words.replaceAll("\\p{C}+", " "), SAID));
+            } catch (RuntimeException e) {
+                LOG.warn("An ad platform's answer could not be noted; it is told again: {}", e.getMessage());
+            } finally {
+                free.release();
+            }
+        });
+    }
+
+    private Answer told(PixelQueue.Due due) {
+        Optional<PixelAccount> account = accounts.find(due.workspace(), due.pixel());
+        Optional<ServerCall> call = account.flatMap(one -> one.details().server());
+        if (call.isEmpty()) {
+            return new Answer(PixelQueue.State.REFUSED, "The account has no server's address any more.");
+        }
+        if (call.get().needsToken() && account.orElseThrow().details().token().isEmpty()) {
+            return new Answer(
+                    PixelQueue.State.WAITING, "The access token is missing, or cannot be read without the key file.");
+        }
+        try {
+            Map<String, String> values = values(due, account.orElseThrow(), call.get());
+            URI address = URI.create(call.get().address(values));
+            Outside.Answer answer = call.get().body().isEmpty()
+                    ? outside.get(address)
+                    : outside.post(
+                            address,
+                            "application/json",
+                            Map.of(),
+                            call.get().body().expand(values));
+            return new Answer(state(answer.status()), (answer.status() + " " + answer.body()).strip());
+        } catch (IOException failed) {
+            return new Answer(PixelQueue.State.WAITING, "No answer: " + failed.getMessage());
+        } catch (IllegalArgumentException | Refusal wrong) {
+            return new Answer(PixelQueue.State.REFUSED, "The address cannot be asked: " + wrong.getMessage());
+        }
+    }
+
+    /** What a server answers at fault of its own, or of having too much to do, may be another answer later. */
+    private static PixelQueue.State state(int status) {
+        if (status >= 200 && status < 300) {
+            return PixelQueue.State.TAKEN;
+        }
+        return status >= 500 || status == 429 || status == 408 ? PixelQueue.State.WAITING : PixelQueue.State.REFUSED;
+    }
+
+    private Map<String, String> values(PixelQueue.Due due, PixelAccount account, ServerCall call) {
+        Map<String, String> values = new HashMap<>();
+        if (call.asksForArrival()) {
+            clicks.click(due.workspace(), due.click())
+                    .ifPresent(
+                            click -> values.putAll(click.arrival().parameters().values()));
+        }
+        values.put("id", account.details().pixelId());
+        values.put("event", account.details().eventName(due.event()));
+        values.put("eid", due.eventId());
+        values.put("page", due.page().flatMap(pages::of).orElse(""));
+        values.put("time", String.valueOf(due.happenedAt().getEpochSecond()));
+        values.put("click", ShortId.of(due.click()));
+        values.put("token", account.details().token());
+        due.value().ifPresent(minor -> {
+            Money money = new Money(minor, workspaces.get(due.workspace()).currency());
+            values.put("value", money.major().toPlainString());
+            values.put("currency", money.currency().getCurrencyCode());
+        });
+        return values;
+    }
+
+    @Override
+    public void start() {
+        running = true;
+        thread = Optional.of(Thread.ofPlatform().name("pixels").daemon().start(() -> Lane.BACKGROUND.run(this::run)));
+    }
+
+    @Override
+    public void stop() {
+        running = false;
+        thread.ifPresent(Thread::interrupt);
+    }
+
+    @Override
+    public boolean isRunning() {
+        return running;
+    }
+}

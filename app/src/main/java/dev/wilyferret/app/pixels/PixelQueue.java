@@ -1,0 +1,314 @@
+package dev.wilyferret.app.pixels;
+
+import dev.wilyferret.app.clicks.PastClicks;
+import dev.wilyferret.app.people.People;
+import dev.wilyferret.app.sales.Sale;
+import dev.wilyferret.app.sales.Sales;
+import dev.wilyferret.core.figures.Visit;
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.EventId;
+import dev.wilyferret.core.id.Id;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.PixelId;
+import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.pixel.PixelAnswer;
+import dev.wilyferret.core.pixel.PixelEvent;
+import dev.wilyferret.core.visit.SiteEvent;
+import java.sql.Timestamp;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.context.event.EventListener;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * What the program is to tell ad platforms itself. An event is put here in the transaction that tells its visit to the figures,
+ * once, and stays until the platform has answered, or for a day at most; each try is noted before it is made, so that after a
+ * crash it is made again under the same event id.
+ */
+@Component
+public class PixelQueue {
+
+    /** What is older than that is not told any more. */
+    static final Duration LASTS = Duration.ofDays(1);
+
+    private static final Duration KEPT = Duration.ofDays(30);
+
+    private final PixelAccounts accounts;
+    private final PastClicks clicks;
+    private final Sales sales;
+    private final JdbcClient sql;
+    private final Clock clock;
+
+    PixelQueue(PixelAccounts accounts, PastClicks clicks, Sales sales, JdbcClient sql, Clock clock) {
+        this.accounts = accounts;
+        this.clicks = clicks;
+        this.sales = sales;
+        this.sql = sql;
+        this.clock = clock;
+    }
+
+    /** How an event stands. */
+    public enum State {
+        /** To be told, for the first time or again. */
+        WAITING,
+        /** The platform took it. */
+        TAKEN,
+        /** The platform answered that it does not take it; asked again it would say the same. */
+        REFUSED,
+        /** A day went by and the last try had no answer: whether the platform has it is not known. */
+        UNKNOWN
+    }
+
+    /**
+     * An event to be told.
+     *
+     * @param page empty of a sale
+     * @param value of a sale, its commission in minor units
+     * @param tries that were made
+     */
+    record Due(
+            WorkspaceId workspace,
+            UUID id,
+            PixelId pixel,
+            ClickId click,
+            Optional<PageId> page,
+            PixelEvent event,
+            String eventId,
+            Instant happenedAt,
+            OptionalLong value,
+            int tries) {}
+
+    /** As a list shows it. */
+    public record Told(Instant happenedAt, PixelEvent event, ClickId click, State state, int tries, String answer) {}
+
+    /** How many events of an account stand so, of the last week. */
+    public record Sum(PixelEvent event, State state, long count, Instant last) {}
+
+    /** Puts in what some visits have that is to be told and was not put in before. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void fill(WorkspaceId workspace, Collection<Visit.Kept> visits) {
+        Instant from = clock.instant().minus(LASTS);
+        List<Due> all = new ArrayList<>();
+        for (Visit.Kept visit : visits) {
+            for (SiteEvent.Followed event : visit.followed()) {
+                if (event instanceof SiteEvent.PixelFired fire
+                        && fire.answer() == PixelAnswer.LEFT_TO_SERVER
+                        && fire.at().isAfter(from)) {
+                    all.add(due(fire, view(visit, fire)));
+                }
+            }
+        }
+        List<ClickId> bought = visits.stream()
+                .filter(visit ->
+                        visit.sales().stream().anyMatch(sale -> sale.at().isAfter(from)))
+                .map(Visit.Kept::click)
+                .toList();
+        if (!bought.isEmpty()) {
+            all.addAll(sold(workspace, bought, from));
+        }
+        put(all);
+    }
+
+    /** The view whose id browsers tell as the event's. */
+    private static String view(Visit.Kept visit, SiteEvent.PixelFired fire) {
+        return visit.followed().stream()
+                .filter(SiteEvent.PageView.class::isInstance)
+                .map(view -> new EventId(view.id().value()))
+                .filter(view -> SiteEvent.PixelFired.idForServer(view, fire.pixel(), fire.event())
+                        .equals(fire.id()))
+                .findFirst()
+                .orElse(fire.id())
+                .toString();
+    }
+
+    private static Due due(SiteEvent.PixelFired fire, String eventId) {
+        return new Due(
+                fire.workspace(),
+                fire.id().value(),
+                fire.pixel(),
+                fire.click(),
+                Optional.of(fire.page()),
+                fire.event(),
+                eventId,
+                fire.at(),
+                OptionalLong.empty(),
+                0);
+    }
+
+    /** Sales are told to platforms whose pixel their visit fired: to those that know of the visitor, with consent where it was asked for. */
+    private List<Due> sold(WorkspaceId workspace, List<ClickId> bought, Instant from) {
+        List<PixelAccount> told = accounts.of(workspace).stream()
+                .filter(account -> !account.details().saleEvent().isEmpty())
+                .toList();
+        if (told.isEmpty()) {
+            return List.of();
+        }
+        Map<ClickId, Set<PixelId>> fired = clicks.pixelsFired(workspace, bought);
+        List<Due> all = new ArrayList<>();
+        for (Sale sale : sales.ofClicks(workspace, bought)) {
+            if (!sale.soldAt().isAfter(from) || !sale.stands()) {
+                continue;
+            }
+            told.stream()
+                    .filter(account ->
+                            fired.getOrDefault(sale.click(), Set.of()).contains(account.id()))
+                    .forEach(account -> all.add(new Due(
+                            workspace,
+                            UuidV7.derived(sale.id().value(), account.id().value()),
+                            account.id(),
+                            sale.click(),
+                            Optional.empty(),
+                            PixelEvent.SALE,
+                            sale.id().toString(),
+                            sale.soldAt(),
+                            OptionalLong.of(sale.commission().minor()),
+                            0)));
+        }
+        return all;
+    }
+
+    private void put(List<Due> all) {
+        for (Due one : all) {
+            sql.sql("""
+                            insert into pixel_send (workspace_id, id, pixel_id, click_id, page_id, event, event_id, happened_at,
+                              value_minor, state, tries, due_at, answer)
+                            values (:workspace, :id, :pixel, :click, :page, :event, :eventId, :at, :value, 'WAITING', 0, :at, '')
+                            on conflict do nothing
+                            """)
+                    .param("workspace", one.workspace.value())
+                    .param("id", one.id)
+                    .param("pixel", one.pixel.value())
+                    .param("click", one.click.value())
+                    .param("page", one.page.map(PageId::value).orElse(null))
+                    .param("event", one.event.name())
+                    .param("eventId", one.eventId)
+                    .param("at", Timestamp.from(one.happenedAt))
+                    .param("value", one.value.isPresent() ? one.value.getAsLong() : null)
+                    .update();
+        }
+    }
+
+    /** The accounts for which something is due. */
+    List<PixelId> waiting() {
+        return sql.sql("select distinct pixel_id from pixel_send where state = 'WAITING' and due_at <= :now")
+                .param("now", Timestamp.from(clock.instant()))
+                .query((row, number) -> new PixelId(row.getObject(1, UUID.class)))
+                .list();
+    }
+
+    /** Takes some that are due for an account, until the next try is: whoever else looks does not see them before. */
+    @Transactional
+    public List<Due> take(PixelId pixel, int most) {
+        return sql.sql("""
+                        update pixel_send p set tries = p.tries + 1, answer = 'no answer yet', due_at = :now + case p.tries
+                            when 0 then interval '1 minute' when 1 then interval '5 minutes' when 2 then interval '30 minutes'
+                            else interval '2 hours' end
+                        from (select workspace_id, id from pixel_send
+                          where pixel_id = :pixel and state = 'WAITING' and due_at <= :now
+                          order by due_at limit :most for update skip locked) due
+                        where p.workspace_id = due.workspace_id and p.id = due.id returning p.*
+                        """)
+                .param("now", clock.instant().atOffset(ZoneOffset.UTC))
+                .param("pixel", pixel.value())
+                .param("most", most)
+                .query((row, number) -> new Due(
+                        new WorkspaceId(row.getObject("workspace_id", UUID.class)),
+                        row.getObject("id", UUID.class),
+                        pixel,
+                        new ClickId(row.getObject("click_id", UUID.class)),
+                        Optional.ofNullable(row.getObject("page_id", UUID.class))
+                                .map(PageId::new),
+                        PixelEvent.valueOf(row.getString("event")),
+                        row.getString("event_id"),
+                        row.getTimestamp("happened_at").toInstant(),
+                        row.getObject("value_minor") == null
+                                ? OptionalLong.empty()
+                                : OptionalLong.of(row.getLong("value_minor")),
+                        row.getInt("tries")))
+                .list();
+    }
+
+    @Transactional
+    public void note(Due told, State state, String answer) {
+        sql.sql("update pixel_send set state = :state, answer = :answer where workspace_id = :workspace and id = :id")
+                .param("state", state.name())
+                .param("answer", answer)
+                .param("workspace", told.workspace.value())
+                .param("id", told.id)
+                .update();
+    }
+
+    /** What was not answered within its day is not told any more, and what was told long ago is forgotten. */
+    @Transactional
+    public void end() {
+        Instant now = clock.instant();
+        sql.sql("update pixel_send set state = 'UNKNOWN' where state = 'WAITING' and happened_at < :day")
+                .param("day", Timestamp.from(now.minus(LASTS)))
+                .update();
+        sql.sql("delete from pixel_send where happened_at < :long and state <> 'WAITING'")
+                .param("long", Timestamp.from(now.minus(KEPT)))
+                .update();
+    }
+
+    /** Of whoever is erased nothing more is told, and nothing is kept that was. */
+    @EventListener
+    @Transactional
+    public void forget(People.Erased erased) {
+        sql.sql("delete from pixel_send where workspace_id = :workspace and click_id = any(cast(:clicks as uuid[]))")
+                .param("workspace", erased.workspace().value())
+                .param("clicks", Id.texts(erased.clicks()))
+                .update();
+    }
+
+    /** The latest first. */
+    @Transactional(readOnly = true)
+    public List<Told> latest(WorkspaceId workspace, PixelId pixel, int most) {
+        return sql.sql("""
+                        select happened_at, event, click_id, state, tries, answer from pixel_send
+                        where workspace_id = :workspace and pixel_id = :pixel order by happened_at desc, id desc limit :most
+                        """)
+                .param("workspace", workspace.value())
+                .param("pixel", pixel.value())
+                .param("most", most)
+                .query((row, number) -> new Told(
+                        row.getTimestamp("happened_at").toInstant(),
+                        PixelEvent.valueOf(row.getString("event")),
+                        new ClickId(row.getObject("click_id", UUID.class)),
+                        State.valueOf(row.getString("state")),
+                        row.getInt("tries"),
+                        row.getString("answer")))
+                .list();
+    }
+
+    /** Of the last week, by event and how they stand. */
+    @Transactional(readOnly = true)
+    public List<Sum> sums(WorkspaceId workspace, PixelId pixel) {
+        return sql.sql("""
+                        select event, state, count(*), max(happened_at) from pixel_send
+                        where workspace_id = :workspace and pixel_id = :pixel and happened_at > :week group by 1, 2
+                        """)
+                .param("workspace", workspace.value())
+                .param("pixel", pixel.value())
+                .param("week", Timestamp.from(clock.instant().minus(Duration.ofDays(7))))
+                .query((row, number) -> new Sum(
+                        PixelEvent.valueOf(row.getString(1)),
+                        State.valueOf(row.getString(2)),
+                        row.getLong(3),
+                        row.getTimestamp(4).toInstant()))
+                .list();
+    }
+}
