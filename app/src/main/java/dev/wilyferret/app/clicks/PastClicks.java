@@ -155,7 +155,7 @@ public class PastClicks {
                         visitor,
                         page.orElseThrow(),
                         new PixelId(row.getObject("pixel_id", UUID.class)),
-                        PixelEvent.valueOf(row.getString("pixel_event")),
+                        PixelEvent.read(row.getString("pixel_event")),
                         PixelAnswer.LEFT_TO_SERVER,
                         0);
             default ->

@@ -47,7 +47,7 @@ class SiteEventRow {
             .uuid("elsewhere_id", row -> row.elsewhere)
             .text("file", row -> row.file)
             .uuid("pixel_id", row -> row.pixel)
-            .text("pixel_event", row -> row.pixelEvent == null ? null : row.pixelEvent.name())
+            .text("pixel_event", row -> row.pixelEvent)
             .text("pixel_answer", row -> row.pixelAnswer == null ? null : row.pixelAnswer.name())
             .column("took_ms", "int4", row -> row.tookMillis)
             .uuid("variant_id", row -> row.variant)
@@ -97,10 +97,8 @@ class SiteEventRow {
     UUID pixel;
 
     @Column(name = "pixel_event")
-    @Enumerated(EnumType.STRING)
-    @JdbcTypeCode(SqlTypes.VARCHAR)
     @Nullable
-    PixelEvent pixelEvent;
+    String pixelEvent;
 
     @Column(name = "pixel_answer")
     @Enumerated(EnumType.STRING)
@@ -159,7 +157,7 @@ class SiteEventRow {
         }
         if (event instanceof SiteEvent.PixelFired fire) {
             pixel = fire.pixel().value();
-            pixelEvent = fire.event();
+            pixelEvent = fire.event().text();
             pixelAnswer = fire.answer();
             tookMillis = fire.tookMillis();
         }
@@ -221,7 +219,7 @@ class SiteEventRow {
                 new VisitorId(visitor),
                 onPage(),
                 new PixelId(Objects.requireNonNull(pixel)),
-                Objects.requireNonNull(pixelEvent),
+                PixelEvent.read(Objects.requireNonNull(pixelEvent)),
                 Objects.requireNonNull(pixelAnswer),
                 Objects.requireNonNull(tookMillis));
     }

@@ -31,6 +31,7 @@ import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
+import dev.wilyferret.core.page.Firing;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
 import dev.wilyferret.core.page.Placed;
@@ -129,7 +130,7 @@ class DemoPeople {
         Page download = Objects.requireNonNull(made.get("Download page"));
         edit(
                 squeeze,
-                page -> page.firing(List.of(pixel))
+                page -> page.firing(Firing.views(pixel))
                         .blocks(blocks -> blocks.after(
                                 Optional.of(blocks.top().getLast().id()),
                                 Placed.of("disclosure", new Block.Disclosure(DISCLOSURE)))));

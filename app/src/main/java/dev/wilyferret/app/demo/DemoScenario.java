@@ -44,6 +44,7 @@ import dev.wilyferret.core.offer.Payout;
 import dev.wilyferret.core.offer.SubIdFill;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.Blocks;
+import dev.wilyferret.core.page.Firing;
 import dev.wilyferret.core.page.Hold;
 import dev.wilyferret.core.page.Look;
 import dev.wilyferret.core.page.NextStep;
@@ -324,7 +325,7 @@ class DemoScenario implements ApplicationRunner {
                 made.workspace(),
                 made.id(),
                 made.revision(),
-                new PageDocument.RedirectPage("One moment", Hold.DEFAULT, List.of(plumage)));
+                new PageDocument.RedirectPage("One moment", Hold.DEFAULT, Firing.leads(plumage)));
         pages.publish(made.workspace(), made.id());
         return made;
     }
@@ -373,7 +374,7 @@ class DemoScenario implements ApplicationRunner {
                                         "disclosure",
                                         new Block.Disclosure(
                                                 "I earn a commission if you buy the course through this page. It costs you nothing extra.")))),
-                List.of(plumage));
+                Firing.views(plumage));
         pages.keepDraft(made.workspace(), made.id(), made.revision(), page);
         pages.publish(made.workspace(), made.id());
         return made;
@@ -471,7 +472,11 @@ class DemoScenario implements ApplicationRunner {
         pages.publish(promotion.workspace(), none.id());
         Page linked = pages.find(promotion.workspace(), quiz.id()).orElseThrow();
         pages.edit(
-                promotion.workspace(), quiz.id(), linked.revision(), "pixels", draft -> draft.firing(List.of(pixel)));
+                promotion.workspace(),
+                quiz.id(),
+                linked.revision(),
+                "pixels",
+                draft -> draft.firing(Firing.views(pixel)));
         pages.publish(promotion.workspace(), quiz.id());
         return new DemoQuiz.Course(quiz, room, none, kit, other);
     }

@@ -1,6 +1,6 @@
 package dev.wilyferret.app.live;
 
-import dev.wilyferret.app.pixels.PixelAccount;
+import dev.wilyferret.app.pixels.PagePixel;
 import dev.wilyferret.app.publicpage.PageHtml;
 import dev.wilyferret.app.shelf.MediaFile;
 import dev.wilyferret.app.workspace.Workspace;
@@ -34,7 +34,7 @@ record Seen(
         Map<PageId, String> paths,
         Map<String, MediaFile> files,
         Set<ElsewhereId> elsewhere,
-        List<PixelAccount> pixels,
+        List<PagePixel> pixels,
         Set<ListId> confirming) {
 
     static Seen of(PageDocument document, PageHtml.Surroundings around) {

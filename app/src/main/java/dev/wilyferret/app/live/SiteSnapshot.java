@@ -2,7 +2,7 @@ package dev.wilyferret.app.live;
 
 import dev.wilyferret.app.hosts.Host;
 import dev.wilyferret.app.offers.Network;
-import dev.wilyferret.app.pixels.PixelAccount;
+import dev.wilyferret.app.pixels.PagePixel;
 import dev.wilyferret.app.publicpage.PageHtml;
 import dev.wilyferret.app.shelf.MediaFile;
 import dev.wilyferret.app.workspace.Workspace;
@@ -20,7 +20,7 @@ import dev.wilyferret.core.link.Elsewhere;
 import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
-import dev.wilyferret.core.pixel.PixelEvent;
+import dev.wilyferret.core.page.ReferrerRule;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.HashMap;
@@ -247,7 +247,7 @@ public record SiteSnapshot(
             boolean consent,
             Seen seen,
             ServedPage served,
-            Map<PixelId, PixelAccount> pixels,
+            Map<PixelId, PagePixel> pixels,
             AffiliateLink out,
             Map<OfferId, AffiliateLink> otherOffers,
             Map<ElsewhereId, Elsewhere> elsewhere,
@@ -264,14 +264,21 @@ public record SiteSnapshot(
             return path.substring(path.lastIndexOf('/') + 1);
         }
 
-        /** What its pixels tell. */
-        public PixelEvent fires() {
-            return redirect ? PixelEvent.LEAD : PixelEvent.PAGE_VIEW;
+        /** What it tells the next page of where visitors come from; only a redirect page says it. */
+        public Optional<ReferrerRule> referrer() {
+            return document instanceof PageDocument.RedirectPage redirecting
+                    ? Optional.of(redirecting.referrer())
+                    : Optional.empty();
+        }
+
+        /** Whether its pixels fire only the first time in a visit. */
+        public boolean oncePerVisit() {
+            return document instanceof PageDocument.RedirectPage redirecting && redirecting.oncePerVisit();
         }
 
         /** Whether browsers ask anything of an ad platform on it. */
         public boolean firesInBrowser() {
-            return pixels.values().stream().anyMatch(PixelAccount::byBrowser);
+            return pixels.values().stream().anyMatch(PagePixel::byBrowser);
         }
 
         /** Whether something on it hands out the file of this name. */

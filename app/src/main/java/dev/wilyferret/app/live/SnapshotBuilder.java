@@ -20,6 +20,7 @@ import dev.wilyferret.app.pages.PageKind;
 import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.pages.Undrawn;
 import dev.wilyferret.app.people.Lists;
+import dev.wilyferret.app.pixels.PagePixel;
 import dev.wilyferret.app.pixels.PixelAccount;
 import dev.wilyferret.app.pixels.PixelAccounts;
 import dev.wilyferret.app.promotions.Promotion;
@@ -270,8 +271,10 @@ class SnapshotBuilder {
         }
 
         private LivePage livePage(Page page, PageDocument document) {
-            Map<PixelId, PixelAccount> firing = new LinkedHashMap<>();
-            document.pixels().stream().filter(pixelById::containsKey).forEach(id -> firing.put(id, pixelById.get(id)));
+            Map<PixelId, PagePixel> firing = new LinkedHashMap<>();
+            document.pixels()
+                    .forEach(one -> Optional.ofNullable(pixelById.get(one.pixel()))
+                            .ifPresent(account -> firing.put(one.pixel(), new PagePixel(account, one.event()))));
             Offer offer = offerOf(page.promotion());
             Optional<OwnHost> host = promotion(page.promotion()).host();
             PageHtml.Surroundings around = new PageHtml.Surroundings(

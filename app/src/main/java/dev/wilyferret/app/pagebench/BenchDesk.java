@@ -16,6 +16,8 @@ import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.link.Slug;
+import dev.wilyferret.core.page.Firing;
+import dev.wilyferret.core.pixel.PixelEvent;
 import dev.wilyferret.core.readiness.Finding;
 import dev.wilyferret.core.text.PlainText;
 import java.util.LinkedHashSet;
@@ -30,6 +32,10 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 /** What the benches of all pages have in common: what they show around a page, publishing, renaming. */
 @Component
 class BenchDesk {
+
+    /** What pages can tell. Sales are reported by networks. */
+    private static final List<PixelEvent.Kind> EVENTS =
+            List.of(PixelEvent.Kind.PAGE_VIEW, PixelEvent.Kind.LEAD, PixelEvent.Kind.CHECKOUT, PixelEvent.Kind.OWN);
 
     private final Pages pages;
     private final Promotions promotions;
@@ -81,11 +87,34 @@ class BenchDesk {
         return ids;
     }
 
-    /** The ticked pixels the workspace really has, in its order. */
-    List<PixelId> pixels(Member member, Intake form) {
+    /**
+     * The ticked pixels the workspace really has, in its order, with what each tells; what is wrong is said at its field.
+     *
+     * @param usual what one tells of which nothing is said
+     */
+    List<Firing> pixels(Member member, Intake form, PixelEvent usual) {
         return pixelIds(member).stream()
                 .filter(id -> form.chosen("pixel", id.toString()))
+                .flatMap(id ->
+                        form
+                                .take("own-" + id, own -> new Firing(id, event(form.value("event-" + id), own, usual)))
+                                .stream())
                 .toList();
+    }
+
+    private static PixelEvent event(String chosen, String own, PixelEvent usual) {
+        return chosen.isEmpty()
+                ? usual
+                : chosen.equals(PixelEvent.Kind.OWN.name()) ? PixelEvent.own(own) : PixelEvent.read(chosen);
+    }
+
+    /** The pixels of a page as the form shows them. */
+    static void shown(List<Firing> pixels, Intake form) {
+        form.put("pixel", pixels.stream().map(one -> one.pixel().toString()).toList());
+        pixels.forEach(one -> {
+            form.put("event-" + one.pixel(), List.of(one.event().kind().name()));
+            form.put("own-" + one.pixel(), List.of(one.event().own()));
+        });
     }
 
     void show(Member member, Promotion promotion, Page page, Model model) {
@@ -98,6 +127,7 @@ class BenchDesk {
                         .filter(other -> !other.id().equals(promotion.id()))
                         .toList());
         model.addAttribute("accounts", pixels.of(member.workspace()));
+        model.addAttribute("pixelEvents", EVENTS);
         model.addAttribute("previewAddress", site.of(previews.path(page)));
         model.addAttribute("publicPreview", site.of(previews.path(page, "public")));
         model.addAttribute("previews", previews);

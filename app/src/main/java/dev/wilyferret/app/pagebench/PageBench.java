@@ -8,10 +8,12 @@ import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.BlockKind;
+import dev.wilyferret.core.page.Firing;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
 import dev.wilyferret.core.page.Placed;
 import dev.wilyferret.core.page.Placed.Audience;
 import dev.wilyferret.core.page.RichText;
+import dev.wilyferret.core.pixel.PixelEvent;
 import dev.wilyferret.core.readiness.Fold;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
@@ -183,16 +185,12 @@ class PageBench {
     String settings(BenchRequest asked, @RequestParam MultiValueMap<String, String> typed, Model model) {
         Intake form = Intake.of(typed);
         var read = SettingsForm.read((ContentPage) asked.page().draft(), form, edits.choices(asked.page()));
+        List<Firing> pixels = desk.pixels(asked.member(), form, PixelEvent.PAGE_VIEW);
         model.addAttribute("settingsForm", form);
-        if (read.isEmpty()) {
+        if (read.isEmpty() || !form.clean()) {
             return edits.notKept(asked, model);
         }
-        return edits.answer(
-                asked,
-                "settings",
-                draft -> draft.with(read.get()).firing(desk.pixels(asked.member(), form)),
-                false,
-                model);
+        return edits.answer(asked, "settings", draft -> draft.with(read.get()).firing(pixels), false, model);
     }
 
     @PostMapping("/look")

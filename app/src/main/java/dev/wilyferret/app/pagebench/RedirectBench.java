@@ -9,15 +9,20 @@ import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.page.Firing;
 import dev.wilyferret.core.page.Hold;
 import dev.wilyferret.core.page.PageDocument.RedirectPage;
+import dev.wilyferret.core.page.ReferrerRule;
+import dev.wilyferret.core.pixel.PixelEvent;
 import dev.wilyferret.core.text.PlainText;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
-import org.springframework.util.LinkedMultiValueMap;
 import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -52,11 +57,13 @@ class RedirectBench {
             return "pages/missing";
         }
         RedirectPage draft = (RedirectPage) page.get().draft();
-        LinkedMultiValueMap<String, String> values = new LinkedMultiValueMap<>();
-        values.add("title", draft.title());
-        values.add("hold", String.valueOf(draft.hold().millis()));
-        draft.pixels().forEach(pixel -> values.add("pixel", pixel.toString()));
-        return show(member, opened, page.get(), Intake.of(values), model);
+        Intake form = Intake.showing(Map.of(
+                "title", draft.title(),
+                "hold", String.valueOf(draft.hold().millis()),
+                "referrer", draft.referrer().name(),
+                "once", draft.oncePerVisit() ? "on" : ""));
+        BenchDesk.shown(draft.pixels(), form);
+        return show(member, opened, page.get(), form, model);
     }
 
     private String show(Member member, Promotion promotion, Page page, Intake form, Model model) {
@@ -67,6 +74,7 @@ class RedirectBench {
                 RedirectTimeline.of(hold, clicks.latestOn(member.workspace(), promotion.id(), page.id()));
         model.addAttribute("timeline", timeline);
         model.addAttribute("hold", hold);
+        model.addAttribute("referrers", ReferrerRule.values());
         model.addAttribute("steps", pages.steps(page));
         return "pages/redirect";
     }
@@ -93,19 +101,30 @@ class RedirectBench {
         Intake form = Intake.of(typed);
         form.take("title", text -> PlainText.optionalLine("public title", text, 120));
         Optional<Hold> hold = form.take("hold", Hold::parse);
+        List<Firing> pixels = desk.pixels(member, form, PixelEvent.LEAD);
+        ReferrerRule referrer = Arrays.stream(ReferrerRule.values())
+                .filter(rule -> rule.name().equals(form.value("referrer")))
+                .findFirst()
+                .orElse(ReferrerRule.ORIGIN);
         boolean kept = form.clean()
                 && pages.keepDraft(
                         member.workspace(),
                         id,
                         revision,
-                        new RedirectPage(form.value("title"), hold.orElseThrow(), desk.pixels(member, form)));
+                        new RedirectPage(
+                                form.value("title"), hold.orElseThrow(), pixels, referrer, form.ticked("once")));
         if (!partly) {
             return kept
                     ? "redirect:/promotions/" + promotion + "/redirect"
                     : show(member, desk.promotion(member, promotion), page, form, model);
         }
         model.addAttribute("form", form);
-        model.addAttribute("fields", List.of("title", "hold"));
+        model.addAttribute(
+                "fields",
+                Stream.concat(
+                                Stream.of("title", "hold"),
+                                desk.pixelIds(member).stream().map(pixel -> "own-" + pixel))
+                        .toList());
         model.addAttribute("page", desk.page(member, promotion, id));
         model.addAttribute("keptNow", kept);
         model.addAttribute("conflict", form.clean() && !kept);

@@ -2,7 +2,6 @@ package dev.wilyferret.app.pagebench;
 
 import dev.wilyferret.app.forms.Fields;
 import dev.wilyferret.app.forms.Intake;
-import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
 import dev.wilyferret.core.page.PageSettings;
 import java.util.Optional;
@@ -75,7 +74,7 @@ final class SettingsForm {
 
     static Intake shown(ContentPage page, SheetChoices choices) {
         Intake form = fields(choices).shown(page.settings());
-        form.put("pixel", page.pixels().stream().map(PixelId::toString).toList());
+        BenchDesk.shown(page.pixels(), form);
         return form;
     }
 

@@ -12,6 +12,7 @@ import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.Blocks;
+import dev.wilyferret.core.page.Firing;
 import dev.wilyferret.core.page.FormField;
 import dev.wilyferret.core.page.FormField.Asked;
 import dev.wilyferret.core.page.Look;
@@ -19,6 +20,8 @@ import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.page.PageSettings;
 import dev.wilyferret.core.page.Placed;
+import dev.wilyferret.core.page.ReferrerRule;
+import dev.wilyferret.core.pixel.PixelEvent;
 import dev.wilyferret.core.readiness.Fold;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -37,12 +40,12 @@ import tools.jackson.databind.jsontype.NamedType;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
- * The page document as JSON: {@code {"version":3,"page":{"kind":"content",…}}}, described in docs/formats.md. A change to
+ * The page document as JSON: {@code {"version":4,"page":{"kind":"content",…}}}, described in docs/formats.md. A change to
  * the records that older documents do not fit raises the version and reads the older one here.
  */
 final class DocumentJson {
 
-    private static final int VERSION = 3;
+    private static final int VERSION = 4;
 
     private record Envelope(int version, PageDocument page) {}
 
@@ -76,6 +79,16 @@ final class DocumentJson {
         }
     }
 
+    private abstract static class EventAsText {
+        @JsonValue
+        abstract String text();
+
+        @JsonCreator
+        static PixelEvent read(String text) {
+            return PixelEvent.read(text);
+        }
+    }
+
     private interface OnlyRoles {
         @JsonIgnore
         Rgb onAccent();
@@ -91,6 +104,7 @@ final class DocumentJson {
             .addMixIn(Id.class, UuidAsText.class)
             .addMixIn(Rgb.class, ColourAsText.class)
             .addMixIn(Palette.class, OnlyRoles.class)
+            .addMixIn(PixelEvent.class, EventAsText.class)
             .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
             .disable(SerializationFeature.FAIL_ON_EMPTY_BEANS)
             .build();
@@ -115,7 +129,10 @@ final class DocumentJson {
         int version = tree.path("version").asInt();
         return switch (version) {
             case 1 -> versionOne(tree.path("page"));
-            case 2 -> JSON.treeToValue(fieldsListed(tree), Envelope.class).page();
+            case 2 ->
+                JSON.treeToValue(eventsNamed(fieldsListed(tree)), Envelope.class)
+                        .page();
+            case 3 -> JSON.treeToValue(eventsNamed(tree), Envelope.class).page();
             case VERSION -> JSON.treeToValue(tree, Envelope.class).page();
             default ->
                 throw new IllegalStateException(
@@ -144,7 +161,7 @@ final class DocumentJson {
     /** Version 1 knew one headline, one picture or video and so on, each without an id, and no look. */
     private static PageDocument versionOne(JsonNode page) {
         if (!page.path("kind").asString().equals("content")) {
-            return JSON.treeToValue(page, PageDocument.class);
+            return JSON.treeToValue(pageWithEvents(page), PageDocument.class);
         }
         List<Placed> blocks = new ArrayList<>();
         for (JsonNode block : page.path("blocks")) {
@@ -155,7 +172,29 @@ final class DocumentJson {
         }
         PixelId[] pixels = JSON.treeToValue(page.path("pixels"), PixelId[].class);
         return new PageDocument.ContentPage(
-                PageSettings.titled(page.path("title").asString()), Look.PLAIN, new Blocks(blocks), List.of(pixels));
+                PageSettings.titled(page.path("title").asString()),
+                Look.PLAIN,
+                new Blocks(blocks),
+                Firing.views(pixels));
+    }
+
+    /** Up to version 3 a page's kind said what all of its pixels told, and a redirect page knew nothing of referrers. */
+    private static JsonNode eventsNamed(JsonNode tree) {
+        pageWithEvents(tree.path("page"));
+        return tree;
+    }
+
+    private static JsonNode pageWithEvents(JsonNode page) {
+        if (page instanceof ObjectNode known) {
+            boolean redirect = known.path("kind").asString("").equals("redirect");
+            PixelId[] pixels = JSON.treeToValue(known.path("pixels"), PixelId[].class);
+            known.set("pixels", JSON.valueToTree(redirect ? Firing.leads(pixels) : Firing.views(pixels)));
+            if (redirect) {
+                known.put("referrer", ReferrerRule.ORIGIN.name());
+                known.put("oncePerVisit", false);
+            }
+        }
+        return page;
     }
 
     /** Up to version 2 a form said of each known field whether it asks for it, and listed its own ones apart. */

@@ -41,6 +41,9 @@ class PixelAccountRow {
     @Column(name = "lead_event")
     String leadEvent;
 
+    @Column(name = "checkout_event")
+    String checkoutEvent = "";
+
     @Column(name = "sale_event")
     String saleEvent = "";
 
@@ -78,6 +81,7 @@ class PixelAccountRow {
         if (!details.token().equals(seals.opened(token).orElse(""))) {
             token = details.token().isEmpty() ? "" : seals.seal(details.token());
         }
+        checkoutEvent = details.checkoutEvent();
         saleEvent = details.saleEvent();
         viewEvent = details.viewEvent();
         leadEvent = details.leadEvent();
@@ -98,6 +102,7 @@ class PixelAccountRow {
                 token.isEmpty() ? "" : seals.opened(token).orElse(""),
                 viewEvent,
                 leadEvent,
+                checkoutEvent,
                 saleEvent);
         return new PixelAccount(new PixelId(key.id()), new WorkspaceId(key.workspace()), details);
     }

@@ -55,7 +55,15 @@ class PixelController {
     String blank(Model model) {
         return show(
                 Optional.empty(),
-                Intake.showing(Map.of("viewEvent", "PageView", "leadEvent", "Lead", "way", PixelWay.BROWSER.name())),
+                Intake.showing(Map.of(
+                        "viewEvent",
+                        "PageView",
+                        "leadEvent",
+                        "Lead",
+                        "checkoutEvent",
+                        "Checkout",
+                        "way",
+                        PixelWay.BROWSER.name())),
                 model);
     }
 

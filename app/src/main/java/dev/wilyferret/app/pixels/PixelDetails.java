@@ -18,6 +18,7 @@ import java.util.Optional;
  * @param token the platform's access token for that; empty for none, or while the key file is missing
  * @param viewEvent what the platform calls a page view
  * @param leadEvent what the platform calls a lead
+ * @param checkoutEvent what the platform calls a checkout
  * @param saleEvent what the platform calls a sale; empty if it is not told of any
  */
 public record PixelDetails(
@@ -29,6 +30,7 @@ public record PixelDetails(
         String token,
         String viewEvent,
         String leadEvent,
+        String checkoutEvent,
         String saleEvent) {
 
     /** @throws Refusal if it has no address for one of its ways, or is to tell of sales and cannot */
@@ -37,6 +39,7 @@ public record PixelDetails(
         pixelId = pixelId(pixelId);
         viewEvent = event(viewEvent);
         leadEvent = event(leadEvent);
+        checkoutEvent = event(checkoutEvent);
         saleEvent = saleEvent(saleEvent);
         if (way.byBrowser() && address.isEmpty()) {
             throw new Refusal("The image address is empty. Browsers ask it.");
@@ -51,7 +54,17 @@ public record PixelDetails(
 
     /** One that browsers alone ask. */
     public PixelDetails(String name, String pixelId, FireAddress address, String viewEvent, String leadEvent) {
-        this(name, pixelId, PixelWay.BROWSER, Optional.of(address), Optional.empty(), "", viewEvent, leadEvent, "");
+        this(
+                name,
+                pixelId,
+                PixelWay.BROWSER,
+                Optional.of(address),
+                Optional.empty(),
+                "",
+                viewEvent,
+                leadEvent,
+                "Checkout",
+                "");
     }
 
     static String name(String typed) {
@@ -75,10 +88,12 @@ public record PixelDetails(
     }
 
     public String eventName(PixelEvent event) {
-        return switch (event) {
+        return switch (event.kind()) {
             case PAGE_VIEW -> viewEvent;
             case LEAD -> leadEvent;
+            case CHECKOUT -> checkoutEvent;
             case SALE -> saleEvent;
+            case OWN -> event.own();
         };
     }
 }

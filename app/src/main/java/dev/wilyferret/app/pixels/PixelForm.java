@@ -48,6 +48,10 @@ final class PixelForm {
             BLANK.text("viewEvent", PixelDetails::viewEvent, PixelDetails::event);
     private static final Field<PixelDetails, String> LEAD_EVENT =
             BLANK.text("leadEvent", PixelDetails::leadEvent, PixelDetails::event);
+    private static final Field<PixelDetails, String> CHECKOUT_EVENT = BLANK.text(
+            "checkoutEvent",
+            PixelDetails::checkoutEvent,
+            typed -> PixelDetails.event(typed.isBlank() ? "Checkout" : typed));
     private static final Field<PixelDetails, String> SALE_EVENT =
             BLANK.text("saleEvent", PixelDetails::saleEvent, PixelDetails::saleEvent);
 
@@ -80,6 +84,7 @@ final class PixelForm {
                 typed.of(TOKEN).equals(KEPT) ? token : typed.of(TOKEN),
                 typed.of(VIEW_EVENT),
                 typed.of(LEAD_EVENT),
+                typed.of(CHECKOUT_EVENT),
                 typed.of(SALE_EVENT));
     }
 

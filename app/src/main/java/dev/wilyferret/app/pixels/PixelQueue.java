@@ -194,7 +194,7 @@ public class PixelQueue {
                     .param("pixel", one.pixel.value())
                     .param("click", one.click.value())
                     .param("page", one.page.map(PageId::value).orElse(null))
-                    .param("event", one.event.name())
+                    .param("event", one.event.text())
                     .param("eventId", one.eventId)
                     .param("at", Timestamp.from(one.happenedAt))
                     .param("value", one.value.isPresent() ? one.value.getAsLong() : null)
@@ -232,7 +232,7 @@ public class PixelQueue {
                         new ClickId(row.getObject("click_id", UUID.class)),
                         Optional.ofNullable(row.getObject("page_id", UUID.class))
                                 .map(PageId::new),
-                        PixelEvent.valueOf(row.getString("event")),
+                        PixelEvent.read(row.getString("event")),
                         row.getString("event_id"),
                         row.getTimestamp("happened_at").toInstant(),
                         row.getObject("value_minor") == null
@@ -286,7 +286,7 @@ public class PixelQueue {
                 .param("most", most)
                 .query((row, number) -> new Told(
                         row.getTimestamp("happened_at").toInstant(),
-                        PixelEvent.valueOf(row.getString("event")),
+                        PixelEvent.read(row.getString("event")),
                         new ClickId(row.getObject("click_id", UUID.class)),
                         State.valueOf(row.getString("state")),
                         row.getInt("tries"),
@@ -305,7 +305,7 @@ public class PixelQueue {
                 .param("pixel", pixel.value())
                 .param("week", Timestamp.from(clock.instant().minus(Duration.ofDays(7))))
                 .query((row, number) -> new Sum(
-                        PixelEvent.valueOf(row.getString(1)),
+                        PixelEvent.read(row.getString(1)),
                         State.valueOf(row.getString(2)),
                         row.getLong(3),
                         row.getTimestamp(4).toInstant()))

@@ -1,7 +1,7 @@
 package dev.wilyferret.app.publicpage;
 
 import dev.wilyferret.app.installation.SiteAddress;
-import dev.wilyferret.app.pixels.PixelAccount;
+import dev.wilyferret.app.pixels.PagePixel;
 import dev.wilyferret.app.shelf.MediaFile;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.core.address.OwnHost;
@@ -16,7 +16,6 @@ import dev.wilyferret.core.page.Look;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.page.Placed;
-import dev.wilyferret.core.pixel.PixelEvent;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
@@ -87,7 +86,7 @@ public class PageHtml {
             Function<PageId, Optional<String>> pathOf,
             Function<String, Optional<MediaFile>> file,
             Set<ElsewhereId> stored,
-            List<PixelAccount> pixels,
+            List<PagePixel> pixels,
             Instant now,
             Optional<FormSent> sent,
             Optional<String> bench,
@@ -114,7 +113,7 @@ public class PageHtml {
             return Way.of(next, page, this);
         }
 
-        public Surroundings firing(List<PixelAccount> others) {
+        public Surroundings firing(List<PagePixel> others) {
             return with(pathOf, others, now, sent, bench);
         }
 
@@ -133,7 +132,7 @@ public class PageHtml {
 
         private Surroundings with(
                 Function<PageId, Optional<String>> paths,
-                List<PixelAccount> firing,
+                List<PagePixel> firing,
                 Instant moment,
                 Optional<FormSent> form,
                 Optional<String> console) {
@@ -186,7 +185,7 @@ public class PageHtml {
     }
 
     private RenderedPage content(PageDocument.ContentPage page, Surroundings around) {
-        List<Fire> fires = fires(around, PixelEvent.PAGE_VIEW);
+        List<Fire> fires = fires(around);
         List<Placed> shown = page.blocks().shown().toList();
         Map<String, Object> work = new LinkedHashMap<>();
         work.put("page", around.page().toString());
@@ -231,7 +230,7 @@ public class PageHtml {
     }
 
     private RenderedPage redirect(PageDocument.RedirectPage page, Surroundings around) {
-        List<Fire> fires = fires(around, PixelEvent.LEAD);
+        List<Fire> fires = fires(around);
         String out = SiteRoute.OUT.path(around.page());
         Map<String, Object> work = new LinkedHashMap<>();
         work.put("page", around.page().toString());
@@ -259,16 +258,16 @@ public class PageHtml {
         return context;
     }
 
-    private List<Fire> fires(Surroundings around, PixelEvent event) {
+    private List<Fire> fires(Surroundings around) {
         String address = site.of(around.host(), around.path());
         return around.pixels().stream()
                 .map(pixel -> new Fire(
-                        pixel.fireAddress(event, VIEW_PLACE, address)
+                        pixel.fireAddress(VIEW_PLACE, address)
                                 .map(asked -> asked.replace(VIEW_PLACE, Marks.VIEW))
                                 .orElse(""),
                         pixel.byBrowser() ? SiteRoute.PIXEL.path(around.page(), pixel.id()) + "?v=" + Marks.VIEW : "",
                         pixel.id().toString(),
-                        event.name(),
+                        pixel.event().text(),
                         pixel.byServer()))
                 .toList();
     }
@@ -319,7 +318,7 @@ public class PageHtml {
         return context;
     }
 
-    private String policy(List<PixelAccount> pixels, String style) {
+    private String policy(List<PagePixel> pixels, String style) {
         return policy(pixels, "'" + hash(style) + "'", "'" + hash(fireScript) + "'", "");
     }
 
@@ -356,9 +355,9 @@ public class PageHtml {
                 .anyMatch(NextStep::leavesSite);
     }
 
-    private static String policy(List<PixelAccount> pixels, String style, String script, String more) {
+    private static String policy(List<PagePixel> pixels, String style, String script, String more) {
         String origins = pixels.stream()
-                .flatMap(pixel -> pixel.origin().stream())
+                .flatMap(pixel -> pixel.account().origin().stream())
                 .map(origin -> " " + origin)
                 .distinct()
                 .collect(Collectors.joining());

@@ -5,6 +5,7 @@ import dev.wilyferret.app.publicpage.PageHtml;
 import dev.wilyferret.app.publicpage.RenderedPage;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.core.id.EventId;
+import dev.wilyferret.core.page.ReferrerRule;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -16,6 +17,9 @@ import org.springframework.stereotype.Component;
 /** The answers the public site gives again and again. */
 @Component
 class Answers {
+
+    /** What is told the next page of where visitors come from. */
+    static final String REFERRER = "Referrer-Policy";
 
     private final PageHtml html;
     private final ServedHtml notFound;
@@ -89,7 +93,9 @@ class Answers {
         response.setContentType("text/html;charset=UTF-8");
         response.setHeader("Cache-Control", "no-store");
         response.setHeader("Content-Security-Policy", page.policy() + "; frame-ancestors " + framedBy);
-        response.setHeader("Referrer-Policy", "strict-origin-when-cross-origin");
+        if (response.getHeader(REFERRER) == null) {
+            response.setHeader(REFERRER, ReferrerRule.ORIGIN.header());
+        }
         response.setContentLength(body.length);
         response.getOutputStream().write(body);
     }

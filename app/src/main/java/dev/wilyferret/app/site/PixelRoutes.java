@@ -4,7 +4,7 @@ import dev.wilyferret.app.clicks.ClickLog;
 import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.live.SiteSnapshot.LivePage;
 import dev.wilyferret.app.live.SnapshotKeeper;
-import dev.wilyferret.app.pixels.PixelAccount;
+import dev.wilyferret.app.pixels.PagePixel;
 import dev.wilyferret.core.id.EventId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PixelId;
@@ -51,7 +51,7 @@ class PixelRoutes {
         Optional<LivePage> page = UuidV7.parse(parameter(request, "page"))
                 .map(PageId::new)
                 .flatMap(id -> snapshots.now().page(Fronts.of(request), id));
-        Optional<PixelAccount> pixel = page.flatMap(live ->
+        Optional<PagePixel> pixel = page.flatMap(live ->
                 UuidV7.parse(parameter(request, "pixel")).map(PixelId::new).map(live.pixels()::get));
         Optional<PixelAnswer> answer = switch (parameter(request, "answer")) {
             case "ANSWERED" -> Optional.of(PixelAnswer.ANSWERED);
@@ -85,12 +85,12 @@ class PixelRoutes {
             throws IOException {
         Optional<LivePage> page =
                 ShortId.parse(pageId, PageId::new).flatMap(id -> snapshots.now().page(Fronts.of(request), id));
-        Optional<PixelAccount> pixel =
+        Optional<PagePixel> pixel =
                 page.flatMap(live -> ShortId.parse(pixelId, PixelId::new).map(live.pixels()::get));
         Optional<EventId> view = view(parameter(request, "v"));
         Optional<String> asked = pixel.flatMap(one -> view.flatMap(id -> {
             LivePage shown = page.orElseThrow();
-            return one.fireAddress(shown.fires(), id.toString(), site.of(shown.host(), shown.path()));
+            return one.fireAddress(id.toString(), site.of(shown.host(), shown.path()));
         }));
         if (asked.isEmpty()) {
             answers.notFound(response);
@@ -103,14 +103,9 @@ class PixelRoutes {
 
     /** Kept only with the visit it belongs to; without its cookies there is nothing to hang it on. */
     private void keep(
-            HttpServletRequest request,
-            LivePage page,
-            PixelAccount pixel,
-            EventId view,
-            PixelAnswer answer,
-            int millis) {
+            HttpServletRequest request, LivePage page, PagePixel pixel, EventId view, PixelAnswer answer, int millis) {
         Visit visit = Visit.of(request, ids);
-        PixelEvent event = page.fires();
+        PixelEvent event = pixel.event();
         visit.currentOn(page.promotion())
                 .ifPresent(current -> log.append(List.of(new PixelFired(
                         answer == PixelAnswer.LEFT_TO_SERVER

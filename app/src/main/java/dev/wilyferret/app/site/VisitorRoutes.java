@@ -9,7 +9,7 @@ import dev.wilyferret.app.live.SiteSnapshot.LiveLink;
 import dev.wilyferret.app.live.SiteSnapshot.LivePage;
 import dev.wilyferret.app.live.SiteSnapshot.Target;
 import dev.wilyferret.app.live.SnapshotKeeper;
-import dev.wilyferret.app.pixels.PixelAccount;
+import dev.wilyferret.app.pixels.PagePixel;
 import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.address.Tagging;
 import dev.wilyferret.core.id.ClickId;
@@ -260,14 +260,16 @@ class VisitorRoutes {
         events.add(view);
         boolean program = came.verdict instanceof Verdict.DeclaredCrawler;
         boolean agreed = !page.consent() || visit.agreed();
-        if (agreed && !program) {
+        boolean again = page.oncePerVisit() && FiredOnce.on(request, current.click(), page.id());
+        if (agreed && !program && !again) {
             events.addAll(leftToServer(view, page));
         }
         if (page.redirect()) {
             response.setHeader("X-Robots-Tag", "noindex, nofollow");
+            sayReferrer(response, page);
         }
-        Optional<AffiliateLink> straight =
-                page.redirect() && !(agreed && page.firesInBrowser()) ? page.out(Optional.empty()) : Optional.empty();
+        boolean held = agreed && page.firesInBrowser() && !again;
+        Optional<AffiliateLink> straight = page.redirect() && !held ? page.out(Optional.empty()) : Optional.empty();
         if (straight.isPresent()) {
             events.add(new SiteEvent.WentOn(
                     new EventId(ids.next()),
@@ -280,6 +282,9 @@ class VisitorRoutes {
         if (recorded(request)) {
             log.append(events);
             visit.remember(request, response, current);
+            if (page.oncePerVisit() && agreed && !program) {
+                FiredOnce.remember(request, response, current.click(), page.id());
+            }
         }
         if (straight.isPresent()) {
             Optional<LiveLink> link = current.link().map(snapshot.linksById()::get);
@@ -312,16 +317,16 @@ class VisitorRoutes {
     /** What the program is to tell ad platforms of a view. */
     private static List<SiteEvent.PixelFired> leftToServer(SiteEvent.PageView view, LivePage page) {
         return page.pixels().values().stream()
-                .filter(PixelAccount::byServer)
+                .filter(PagePixel::byServer)
                 .map(pixel -> new SiteEvent.PixelFired(
-                        SiteEvent.PixelFired.idForServer(view.id(), pixel.id(), page.fires()),
+                        SiteEvent.PixelFired.idForServer(view.id(), pixel.id(), pixel.event()),
                         view.workspace(),
                         view.promotion(),
                         view.click(),
                         view.visitor(),
                         view.page(),
                         pixel.id(),
-                        page.fires(),
+                        pixel.event(),
                         PixelAnswer.LEFT_TO_SERVER,
                         0))
                 .toList();
@@ -348,8 +353,13 @@ class VisitorRoutes {
                 page,
                 (id, click, visitor) ->
                         new SiteEvent.WentOn(id, page.workspace(), page.promotion(), click, visitor, page.id(), offer));
+        sayReferrer(response, page);
         Optional<LiveLink> link = current.link().map(snapshot.linksById()::get);
         answers.sendTo(response, way.get().expand(leaving(current.click(), link, page.slug())));
+    }
+
+    private static void sayReferrer(HttpServletResponse response, LivePage page) {
+        page.referrer().ifPresent(rule -> response.setHeader(Answers.REFERRER, rule.header()));
     }
 
     private static AffiliateLink.Leaving leaving(ClickId click, Optional<LiveLink> link, String page) {

@@ -92,7 +92,7 @@ class DemoTrafficTest extends AppTest {
         Map<ClickId, List<SiteEvent.PageView>> views =
                 all(SiteEvent.PageView.class).stream().collect(Collectors.groupingBy(SiteEvent.PageView::click));
         List<SiteEvent.PixelFired> leads = all(SiteEvent.PixelFired.class).stream()
-                .filter(fire -> fire.event() == PixelEvent.LEAD)
+                .filter(fire -> fire.event().equals(PixelEvent.LEAD))
                 .toList();
         assertThat(leads).hasSizeGreaterThan(500);
         for (SiteEvent.PixelFired lead : leads) {

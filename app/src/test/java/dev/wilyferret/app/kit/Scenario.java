@@ -36,6 +36,7 @@ import dev.wilyferret.core.offer.Payout;
 import dev.wilyferret.core.offer.SubIdFill;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.Blocks;
+import dev.wilyferret.core.page.Firing;
 import dev.wilyferret.core.page.Hold;
 import dev.wilyferret.core.page.Look;
 import dev.wilyferret.core.page.NextStep;
@@ -153,7 +154,7 @@ public class Scenario {
         Promotion promotion =
                 promotions.add(stage.id(), offer.id(), "Cellar Crop", new Slug("cellar-" + NUMBER.incrementAndGet()));
         Page redirect = pages.makeRedirect(stage.id(), promotion.id());
-        write(redirect, new PageDocument.RedirectPage("One moment", new Hold(holdMillis), List.of(pixel)));
+        write(redirect, new PageDocument.RedirectPage("One moment", new Hold(holdMillis), Firing.leads(pixel)));
         Page bridge = pages.make(stage.id(), promotion.id(), StartingDesign.bridge());
         write(
                 bridge,
@@ -188,7 +189,7 @@ public class Scenario {
                         Placed.of("benefits", new Block.Benefits(List.of("Cheap", "Quick"))),
                         Placed.of("button", new Block.Button("Show me the course", next)),
                         Placed.of("disclosure", new Block.Disclosure("I earn a commission.")))
-                .firing(pixels);
+                .firing(Firing.views(pixels.toArray(new PixelId[0])));
     }
 
     public static PageDocument.ContentPage content(Placed... blocks) {

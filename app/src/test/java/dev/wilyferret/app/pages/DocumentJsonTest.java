@@ -12,6 +12,7 @@ import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.BlockKind;
 import dev.wilyferret.core.page.Blocks;
+import dev.wilyferret.core.page.Firing;
 import dev.wilyferret.core.page.FormField;
 import dev.wilyferret.core.page.Hold;
 import dev.wilyferret.core.page.Look;
@@ -19,6 +20,8 @@ import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.page.PageSettings;
 import dev.wilyferret.core.page.Placed;
+import dev.wilyferret.core.page.ReferrerRule;
+import dev.wilyferret.core.pixel.PixelEvent;
 import dev.wilyferret.core.readiness.Fold;
 import java.time.Instant;
 import java.util.List;
@@ -57,7 +60,7 @@ class DocumentJsonTest {
                         Placed.of("b4", new Block.Benefits(List.of("Cheap", "Quick"))),
                         Placed.of("b5", new Block.Button("Show me", new NextStep.ToPage(PAGE))),
                         Placed.of("b6", new Block.Disclosure("I earn a commission.")))),
-                List.of(new PixelId(PAGE.value())));
+                Firing.views(new PixelId(PAGE.value())));
         assertThat(DocumentJson.read(VERSION_1)).isEqualTo(expected);
         assertThat(DocumentJson.read(DocumentJson.write(expected))).isEqualTo(expected);
         assertThat(DocumentJson.read(VERSION_1.replace("ab.png", "ab.mp4")))
@@ -145,9 +148,29 @@ class DocumentJsonTest {
                     List.of());
             assertThat(DocumentJson.read(DocumentJson.write(page))).isEqualTo(page);
         }
-        PageDocument redirect =
-                new PageDocument.RedirectPage("One moment", new Hold(2500), List.of(new PixelId(PAGE.value())));
+        PageDocument redirect = new PageDocument.RedirectPage(
+                "One moment",
+                new Hold(2500),
+                List.of(new Firing(new PixelId(PAGE.value()), PixelEvent.own("Watched it"))),
+                ReferrerRule.NOTHING,
+                true);
         assertThat(DocumentJson.read(DocumentJson.write(redirect))).isEqualTo(redirect);
+    }
+
+    @ParameterizedTest
+    @ValueSource(ints = {1, 2, 3})
+    void untilVersionThreeThePagesKindSaidWhatItsPixelsTold(int version) {
+        String redirect = """
+                {"version":%d,"page":{"kind":"redirect","title":"One moment","hold":{"millis":900},
+                 "pixels":["01900000-0000-7000-8000-000000000001"]}}
+                """.formatted(version);
+        assertThat(DocumentJson.read(redirect))
+                .isEqualTo(new PageDocument.RedirectPage(
+                        "One moment",
+                        new Hold(900),
+                        Firing.leads(new PixelId(PAGE.value())),
+                        ReferrerRule.ORIGIN,
+                        false));
     }
 
     @ParameterizedTest
@@ -165,8 +188,8 @@ class DocumentJsonTest {
     @Test
     void saysSoOfADocumentFromANewerProgram() {
         String newer = DocumentJson.write(new PageDocument.RedirectPage("", Hold.DEFAULT, List.of()))
-                .replace("\"version\":3", "\"version\":4");
+                .replace("\"version\":4", "\"version\":5");
         assertThatThrownBy(() -> DocumentJson.read(newer))
-                .hasMessageContaining("has version 4; this program reads up to 3");
+                .hasMessageContaining("has version 5; this program reads up to 4");
     }
 }

@@ -12,8 +12,12 @@ import dev.wilyferret.core.address.UriTemplate;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.id.ShortId;
+import dev.wilyferret.core.page.Firing;
+import dev.wilyferret.core.page.Hold;
 import dev.wilyferret.core.page.NextStep;
+import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.page.PageSettings;
+import dev.wilyferret.core.page.ReferrerRule;
 import dev.wilyferret.core.pixel.FireAddress;
 import dev.wilyferret.core.pixel.JsonTemplate;
 import dev.wilyferret.core.pixel.PixelEvent;
@@ -105,6 +109,7 @@ class ServerPixelTest extends AppTest {
                         "sesame",
                         "PageView",
                         "Lead",
+                        "BeganToBuy",
                         saleEvent));
         await().until(() -> way.byBrowser()
                 ? guest().get(trail.redirectPath()).body().contains("\"server\":" + way.byServer())
@@ -183,7 +188,65 @@ class ServerPixelTest extends AppTest {
                 .as("a declared crawler gets the same")
                 .isEqualTo(302);
         followed();
-        assertThat(queued()).filteredOn(one -> one.event() == PixelEvent.LEAD).hasSize(1);
+        assertThat(queued())
+                .filteredOn(one -> one.event().equals(PixelEvent.LEAD))
+                .hasSize(1);
+    }
+
+    @Test
+    void aPageTellsWhatItIsChosenTo() {
+        told(PixelWay.BOTH, "");
+        scenario.write(
+                trail.bridge(),
+                Scenario.bridgeText(
+                                "Fresh", new NextStep.ToPage(trail.redirect().id()), List.of())
+                        .firing(List.of(new Firing(pixel, PixelEvent.CHECKOUT))));
+        scenario.write(
+                trail.redirect(),
+                new PageDocument.RedirectPage(
+                        "One moment", Hold.DEFAULT, List.of(new Firing(pixel, PixelEvent.own("Watched: it")))));
+        await().until(() -> guest().get(trail.redirectPath()).body().contains("event=Watched%3A%20it"));
+        came.clear();
+        Guest guest = guest();
+        assertThat(guest.get(trail.bridgePath()).body()).contains("event=BeganToBuy");
+        guest.get(trail.redirectPath());
+        await().until(() -> came.stream().anyMatch(one -> one.body().contains("\"BeganToBuy\"")));
+        await().until(() -> came.stream().anyMatch(one -> one.body().contains("\"Watched: it\"")));
+        assertThat(queued())
+                .extracting(PixelQueue.Told::event)
+                .contains(PixelEvent.CHECKOUT, PixelEvent.own("Watched: it"));
+    }
+
+    @Test
+    void onceAVisitMeansOnceAVisit() {
+        told(PixelWay.BOTH, "");
+        scenario.write(
+                trail.redirect(),
+                new PageDocument.RedirectPage(
+                        "One moment", Hold.DEFAULT, Firing.leads(pixel), ReferrerRule.NOTHING, true));
+        await().until(() -> guest().get(trail.redirectPath())
+                .headers()
+                .firstValue("Referrer-Policy")
+                .equals(Optional.of("no-referrer")));
+        Guest guest = guest();
+        guest.get(trail.link().path());
+        assertThat(guest.get(trail.redirectPath()).body()).contains("plumage.test/px");
+        HttpResponse<String> again = guest.get(trail.redirectPath());
+        assertThat(Guest.location(again)).startsWith("https://lanternfish.test/buy/");
+        assertThat(again.headers().firstValue("Referrer-Policy")).contains("no-referrer");
+        assertThat(guest.get("/out/" + ShortId.of(trail.redirect().id()))
+                        .headers()
+                        .firstValue("Referrer-Policy"))
+                .contains("no-referrer");
+        followed();
+        assertThat(queued())
+                .filteredOn(one -> ShortId.of(one.click()).equals(click(guest)))
+                .hasSize(1);
+        guest.get(trail.link().path());
+        assertThat(guest.get(trail.redirectPath()).body()).as("another visit").contains("plumage.test/px");
+        assertThat(guest().get(trail.redirectPath(), "Cookie", "wf_f=..;;x=1.2.3.%00." + "9".repeat(3000))
+                        .statusCode())
+                .isEqualTo(200);
     }
 
     @Test
@@ -240,13 +303,13 @@ class ServerPixelTest extends AppTest {
         guest().get(postback + click(stranger) + "&order_id=S-1");
         guest().get(postback + click(buyer) + "&order_id=S-2");
         guest().get(postback + click(buyer) + "&order_id=S-2");
-        guest().get(postback + click(buyer) + "&order_id=S-2&status=refunded");
         await().atMost(Duration.ofSeconds(20))
                 .until(() -> came.stream().anyMatch(one -> one.body().contains("\"Purchase\"")));
+        guest().get(postback + click(buyer) + "&order_id=S-2&status=refunded");
         assertThat(came("Purchase").body()).contains("\"value\":27.50,\"currency\":\"EUR\"");
         followed();
         assertThat(queued())
-                .filteredOn(one -> one.event() == PixelEvent.SALE)
+                .filteredOn(one -> one.event().equals(PixelEvent.SALE))
                 .singleElement()
                 .satisfies(one -> assertThat(ShortId.of(one.click())).isEqualTo(click(buyer)));
     }

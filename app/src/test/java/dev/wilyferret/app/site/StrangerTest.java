@@ -13,6 +13,7 @@ import dev.wilyferret.core.id.BonusId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.page.Block;
+import dev.wilyferret.core.page.Firing;
 import dev.wilyferret.core.page.FormField;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
@@ -61,7 +62,7 @@ class StrangerTest extends AppTest {
         Placed[] all = new Placed[more.length + 1];
         all[0] = Placed.of("h", new Block.Headline("Fresh"));
         System.arraycopy(more, 0, all, 1, more.length);
-        publish(Scenario.content(all).firing(List.of(trail.pixel())));
+        publish(Scenario.content(all).firing(Firing.views(trail.pixel())));
     }
 
     private HttpResponse<String> send(String... fields) {
@@ -150,7 +151,7 @@ class StrangerTest extends AppTest {
                 .contains("Thanks, letter!")
                 .doesNotContain("plumage.test");
         publish(Scenario.content(Placed.of("h", new Block.Headline("Fresh")), form(new NextStep.ShowThanks()))
-                .firing(List.of(trail.pixel()))
+                .firing(Firing.views(trail.pixel()))
                 .with(new PageSettings("Fresh", "", "", "", "en", true, true, "", "")));
         await().until(() -> guest().get(thanked).body().contains("id=\"ask\""));
     }

@@ -118,7 +118,7 @@ class FirstPromotionStory extends BrowserTest {
 
     private void writeAndPublish(Page page) {
         link(page, "Redirect page").click();
-        page.getByLabel("Plumage").check();
+        page.locator("[name=pixel]").check();
         assertThat(page.locator("#state")).containsText("draft differs from what visitors see");
         button(page, "Publish").click();
         assertThat(page.getByRole(AriaRole.STATUS).first()).containsText("Published. Pixels that fire: 1 instead of 0");

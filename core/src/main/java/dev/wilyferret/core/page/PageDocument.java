@@ -1,6 +1,5 @@
 package dev.wilyferret.core.page;
 
-import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import java.time.Instant;
@@ -15,11 +14,11 @@ public sealed interface PageDocument {
     /** What stands in the browser's title bar and in search results; at most 120 characters. */
     String title();
 
-    /** The ad platform accounts whose pixel fires here. */
-    List<PixelId> pixels();
+    /** The ad platform accounts whose pixel fires here, each once, with what it tells. */
+    List<Firing> pixels();
 
     /** A page a visitor reads. */
-    record ContentPage(PageSettings settings, Look look, Blocks blocks, List<PixelId> pixels) implements PageDocument {
+    record ContentPage(PageSettings settings, Look look, Blocks blocks, List<Firing> pixels) implements PageDocument {
         public ContentPage {
             pixels = List.copyOf(pixels);
         }
@@ -37,7 +36,7 @@ public sealed interface PageDocument {
             return new ContentPage(settings, other, blocks, pixels);
         }
 
-        public ContentPage firing(List<PixelId> others) {
+        public ContentPage firing(List<Firing> others) {
             return new ContentPage(settings, look, blocks, others);
         }
 
@@ -115,8 +114,19 @@ public sealed interface PageDocument {
         }
     }
 
-    /** A page that fires pixels and sends the visitor on to the offer. */
-    record RedirectPage(String title, Hold hold, List<PixelId> pixels) implements PageDocument {
+    /**
+     * A page that fires pixels and sends the visitor on to the offer.
+     *
+     * @param oncePerVisit whether its pixels fire only the first time that somebody comes by in a visit
+     */
+    record RedirectPage(String title, Hold hold, List<Firing> pixels, ReferrerRule referrer, boolean oncePerVisit)
+            implements PageDocument {
+
+        /** One that fires every time, and tells the offer only the host. */
+        public RedirectPage(String title, Hold hold, List<Firing> pixels) {
+            this(title, hold, pixels, ReferrerRule.ORIGIN, false);
+        }
+
         public RedirectPage {
             title = PlainText.optionalLine("public title", title, 120);
             pixels = List.copyOf(pixels);

@@ -187,19 +187,24 @@ public sealed interface SiteEvent {
             int tookMillis)
             implements OnPage {
 
-        private static final int SERVER = 1 << 16;
+        private static final long SERVER = 1 << 16;
 
         /** One fire a view, pixel and event, however often the browser reports it. */
         public static EventId idFor(EventId view, PixelId pixel, PixelEvent event) {
-            return new EventId(derived(view.value(), pixel, event.ordinal()));
+            return new EventId(derived(view.value(), pixel, number(event)));
         }
 
         /** The same for what the program tells itself, beside what the browser may have told. */
         public static EventId idForServer(EventId view, PixelId pixel, PixelEvent event) {
-            return new EventId(derived(view.value(), pixel, SERVER + event.ordinal()));
+            return new EventId(derived(view.value(), pixel, SERVER + number(event)));
         }
 
-        private static UUID derived(UUID view, PixelId pixel, int which) {
+        /** Own words by their hash, beyond what tells browser and server apart. */
+        private static long number(PixelEvent event) {
+            return event.kind().ordinal() + ((long) event.own().hashCode() << 20);
+        }
+
+        private static UUID derived(UUID view, PixelId pixel, long which) {
             UUID salt = pixel.value();
             return UuidV7.derived(
                     view, new UUID(salt.getMostSignificantBits() ^ which, salt.getLeastSignificantBits()));

@@ -48,6 +48,13 @@ public final class PageChanges {
         }
         if (before instanceof RedirectPage old && after instanceof RedirectPage now) {
             text(changes, "Public title", old.title(), now.title());
+            if (old.referrer() != now.referrer()) {
+                changes.add("The offer learns %s of where visitors come from."
+                        .formatted(now.referrer().words()));
+            }
+            if (old.oncePerVisit() != now.oncePerVisit()) {
+                changes.add(now.oncePerVisit() ? "Pixels fire once a visit." : "Pixels fire every time.");
+            }
             if (!old.hold().equals(now.hold())) {
                 changes.add("Stays at most %,d ms instead of %,d ms."
                         .formatted(now.hold().millis(), old.hold().millis()));

@@ -12,6 +12,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.page.Block;
+import dev.wilyferret.core.page.Firing;
 import dev.wilyferret.core.page.Hold;
 import dev.wilyferret.core.page.Look;
 import dev.wilyferret.core.page.NextStep;
@@ -51,7 +52,7 @@ class PageChangesTest {
                         BUTTON.with(new Block.Button("Show me", new NextStep.ToOffer())),
                         Placed.of("quote", new Block.Quote("It works", "Ines")),
                         DISCLOSURE)
-                .firing(List.of(new PixelId(new UUID(3, 3))));
+                .firing(Firing.views(new PixelId(new UUID(3, 3))));
         assertThat(changes(now))
                 .containsExactly(
                         "Headline: “Pick in six weeks” instead of “Pick your first mushrooms”.",
