@@ -63,19 +63,17 @@ class EarlierVersionTest extends EarlierInstallation {
                 "/settings")) {
             assertThat(owner.get(bench).statusCode()).as(bench).isEqualTo(200);
         }
-        for (String promotion :
-                sql.sql("select id::text from promotion").query(String.class).list()) {
-            assertThat(owner.get("/promotions/" + promotion).statusCode()).isEqualTo(200);
-        }
-        for (String page : sql.sql(
-                        "select '/promotions/' || promotion_id || '/pages/' || id from page where kind = 'CONTENT'")
-                .query(String.class)
-                .list()) {
-            assertThat(owner.get(page).statusCode()).as(page).isEqualTo(200);
-        }
-        for (String list :
-                sql.sql("select id::text from mail_list").query(String.class).list()) {
-            assertThat(owner.get("/people/lists/" + list).statusCode()).isEqualTo(200);
+        for (String bench : sql.sql("""
+                        select '/promotions/' || id || part from promotion, unnest(array['', '/links', '/redirect', '/sales', '/clicks']) part
+                        union all select '/promotions/' || promotion_id || '/pages/' || id from page where kind = 'CONTENT'
+                        union all select '/people/lists/' || id from mail_list
+                        union all select '/offers/' || id from offer
+                        union all select part || id from network, unnest(array['/offers/networks/', '/sales/networks/']) part
+                        union all select '/pixels/' || id from pixel_account
+                        union all select '/sales/' || id from sale
+                        union all (select '/clicks/' || id from click limit 20)
+                        """).query(String.class).list()) {
+            assertThat(owner.get(bench).statusCode()).as(bench).isEqualTo(200);
         }
     }
 

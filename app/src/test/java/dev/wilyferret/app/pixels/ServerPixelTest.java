@@ -155,8 +155,22 @@ class ServerPixelTest extends AppTest {
                         + installation.siteAddress() + trail.bridgePath()
                         + "\",\"ad\":\"a\\\"b\",\"value\":null,\"currency\":null}");
         await().until(() -> queued().stream().allMatch(told -> told.state() == PixelQueue.State.TAKEN));
+        assertThat(guest.post(
+                                "/px",
+                                "page",
+                                trail.bridge().id().toString(),
+                                "view",
+                                view.group(1),
+                                "pixel",
+                                pixel.toString(),
+                                "answer",
+                                "ANSWERED",
+                                "millis",
+                                "120")
+                        .statusCode())
+                .isEqualTo(204);
         assertThat(owner(trail.stage()).get("/pixels/" + pixel).body())
-                .contains("✓ taken", "200 so be it")
+                .contains("✓ taken", "200 so be it", "✓ answered", "120 ms")
                 .doesNotContain("sesame");
         assertThat(sql.sql("select token from pixel_account where id = ?")
                         .param(pixel.value())

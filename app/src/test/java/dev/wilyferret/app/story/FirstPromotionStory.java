@@ -153,7 +153,7 @@ class FirstPromotionStory extends BrowserTest {
                         .getByAltText("Oyster mushrooms growing out of a bucket"))
                 .isVisible();
         page.locator("#settings summary").click();
-        page.locator("#settings").getByLabel("Plumage").check();
+        page.locator("#settings [name=pixel]").check();
         assertThat(page.locator("#judged")).containsText("Nothing stands against publishing");
         button(page, "Publish").click();
         assertThat(page.getByRole(AriaRole.STATUS).first()).containsText("The page goes public for the first time.");
