@@ -41,7 +41,10 @@
     asking.forEach(function (fire) {
       var image = new Image();
       image.onload = function () { report(fire, 'ANSWERED'); };
-      image.onerror = function () { report(fire, 'FAILED'); };
+      // What the page's policy stopped is said a moment before or after the image's failing.
+      image.onerror = function () {
+        setTimeout(function () { report(fire, fire.blocked ? 'BLOCKED' : 'FAILED'); }, 30);
+      };
       image.src = fire.script;
     });
   }
@@ -64,6 +67,11 @@
     });
   }
 
+  addEventListener('securitypolicyviolation', function (event) {
+    asking.forEach(function (fire) {
+      if (event.blockedURI && fire.script.indexOf(event.blockedURI) === 0) fire.blocked = true;
+    });
+  });
   if (work.consent) ask(fire); else fire();
   if (work.out) setTimeout(goOn, open === 0 ? 0 : work.hold);
   if (!work.consent) addEventListener('pagehide', reportOpen);

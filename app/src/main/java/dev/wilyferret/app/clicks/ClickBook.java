@@ -9,6 +9,8 @@ import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.VisitorId;
 import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.pixel.PixelAnswer;
+import dev.wilyferret.core.pixel.PixelEvent;
 import dev.wilyferret.core.visit.SiteEvent;
 import java.time.Clock;
 import java.time.Duration;
@@ -140,9 +142,24 @@ public class ClickBook {
                         row -> new PixelSeen(row.getLast(), row.getLastDay(), row.getLastWeek())));
     }
 
+    /** How often browsers fired an event of a pixel with the same outcome. */
+    public record FiredSum(PixelEvent event, PixelAnswer answer, long count, Instant last) {}
+
+    /** What browsers fired of a pixel since a moment. */
     @Transactional(readOnly = true)
-    public List<SiteEvent.PixelFired> fires(WorkspaceId workspace, PixelId pixel) {
-        return queries.fires(workspace.value(), pixel.value(), Limit.of(LIST)).stream()
+    public List<FiredSum> fired(WorkspaceId workspace, PixelId pixel, Instant from) {
+        return queries.fired(workspace.value(), pixel.value(), from).stream()
+                .map(row -> new FiredSum(
+                        PixelEvent.read(row.getEvent()),
+                        PixelAnswer.valueOf(row.getAnswer()),
+                        row.getCount(),
+                        row.getLast()))
+                .toList();
+    }
+
+    @Transactional(readOnly = true)
+    public List<SiteEvent.PixelFired> fires(WorkspaceId workspace, PixelId pixel, int most) {
+        return queries.fires(workspace.value(), pixel.value(), Limit.of(most)).stream()
                 .map(SiteEventRow::toFire)
                 .toList();
     }

@@ -78,6 +78,24 @@ interface ClickQueries extends Repository<StandingClickRow, ClickRow.Key> {
             """)
     List<PixelSeen> pixelsSeen(UUID workspace, String[] pixels, Instant dayAgo, Instant weekAgo);
 
+    /** How often browsers fired an event of a pixel so. */
+    interface FiredSum {
+        String getEvent();
+
+        String getAnswer();
+
+        long getCount();
+
+        Instant getLast();
+    }
+
+    @NativeQuery("""
+            select pixel_event as event, pixel_answer as answer, count(*) as count, max(at) as last from site_event
+            where workspace_id = :workspace and pixel_id = :pixel and at > :from and pixel_answer <> 'LEFT_TO_SERVER'
+            group by 1, 2
+            """)
+    List<FiredSum> fired(UUID workspace, UUID pixel, Instant from);
+
     @Query("""
             from SiteEventRow e
             where e.workspace = :workspace and e.pixel = :pixel and e.kind = PIXEL_FIRED and e.pixelAnswer <> LEFT_TO_SERVER

@@ -28,7 +28,13 @@ record RedirectTimeline(int endMillis, List<Visit> visits) {
     record Asked(PixelId pixel, PixelAnswer answer, int millis, int x) {}
 
     /** @param wentOnMillis from the page's opening to the visitor's being sent on; empty if they left */
-    record Visit(ClickId click, Instant at, List<Asked> asked, OptionalLong wentOnMillis, int wentOnX) {}
+    record Visit(ClickId click, Instant at, List<Asked> asked, OptionalLong wentOnMillis, int wentOnX) {
+
+        /** Where the last pixel stands, so that words stand behind it. */
+        public int lastX() {
+            return asked.stream().mapToInt(Asked::x).max().orElse(0);
+        }
+    }
 
     static RedirectTimeline of(Hold hold, List<SiteEvent.Followed> latest) {
         List<SiteEvent.PageView> views = latest.stream()

@@ -5,6 +5,7 @@ import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.pixel.PixelEvent;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /** An ad platform account whose pixel can fire on pages. */
 public record PixelAccount(PixelId id, WorkspaceId workspace, PixelDetails details) {
@@ -16,9 +17,11 @@ public record PixelAccount(PixelId id, WorkspaceId workspace, PixelDetails detai
                 .map(address -> address.expand(details.pixelId(), details.eventName(event), fireId, page));
     }
 
-    /** The origin pages must be allowed to ask; empty where browsers ask nothing. */
-    public Optional<String> origin() {
-        return fireAddress(PixelEvent.PAGE_VIEW, "", "").map(address -> new WebAddress(address).origin());
+    /** The origins pages must be allowed to ask; none where browsers ask nothing. */
+    public Stream<String> origins() {
+        return fireAddress(PixelEvent.PAGE_VIEW, "", "").stream()
+                .map(address -> new WebAddress(address).origin())
+                .flatMap(first -> Stream.concat(Stream.of(first), details.alsoAsked().stream()));
     }
 
     public boolean byBrowser() {

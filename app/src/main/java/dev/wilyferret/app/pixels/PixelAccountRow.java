@@ -41,6 +41,9 @@ class PixelAccountRow {
     @Column(name = "lead_event")
     String leadEvent;
 
+    @Column(name = "also_asked")
+    String alsoAsked = "";
+
     @Column(name = "checkout_event")
     String checkoutEvent = "";
 
@@ -81,6 +84,7 @@ class PixelAccountRow {
         if (!details.token().equals(seals.opened(token).orElse(""))) {
             token = details.token().isEmpty() ? "" : seals.seal(details.token());
         }
+        alsoAsked = String.join("\n", details.alsoAsked());
         checkoutEvent = details.checkoutEvent();
         saleEvent = details.saleEvent();
         viewEvent = details.viewEvent();
@@ -95,6 +99,7 @@ class PixelAccountRow {
                 fireTemplate.isEmpty()
                         ? Optional.empty()
                         : Optional.of(new FireAddress(UriTemplate.parseWeb(fireTemplate))),
+                alsoAsked.lines().toList(),
                 serverTemplate.isEmpty()
                         ? Optional.empty()
                         : Optional.of(

@@ -6,6 +6,9 @@ import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.pixel.PixelWay;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -24,17 +27,21 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 class PixelController {
 
     private final PixelAccounts accounts;
-    private static final int LIST = 50;
+    private static final int LIST = 40;
     private static final Map<PixelQueue.State, String> STATES = Map.of(
             PixelQueue.State.WAITING, "waiting",
             PixelQueue.State.TAKEN, "✓ taken",
             PixelQueue.State.REFUSED, "✕ refused",
             PixelQueue.State.UNKNOWN, "unknown");
 
+    private static final Duration LOOKED_AT = Duration.ofDays(1);
+
     private final PixelQueue queue;
     private final ClickBook clicks;
+    private final Clock clock;
 
-    PixelController(PixelAccounts accounts, PixelQueue queue, ClickBook clicks) {
+    PixelController(PixelAccounts accounts, PixelQueue queue, ClickBook clicks, Clock clock) {
+        this.clock = clock;
         this.accounts = accounts;
         this.queue = queue;
         this.clicks = clicks;
@@ -117,17 +124,24 @@ class PixelController {
                         .orElse(null));
         model.addAttribute(
                 "fires",
-                account.map(one -> clicks.fires(one.workspace(), one.id())).orElse(List.of()));
+                account.map(one -> clicks.fires(one.workspace(), one.id(), LIST))
+                        .orElse(List.of()));
         model.addAttribute("ways", PixelWay.values());
         model.addAttribute("states", STATES);
         model.addAttribute(
                 "told",
                 account.map(one -> queue.latest(one.workspace(), one.id(), LIST))
                         .orElse(List.of()));
-        model.addAttribute(
-                "sums",
-                account.map(one -> queue.sums(one.workspace(), one.id())).orElse(List.of()));
+        model.addAttribute("sums", account.map(this::sums).orElse(List.of()));
         return "pixels/form";
+    }
+
+    private List<PixelSums.Line> sums(PixelAccount account) {
+        Instant from = clock.instant().minus(LOOKED_AT);
+        return PixelSums.of(
+                account.details(),
+                clicks.fired(account.workspace(), account.id(), from),
+                queue.sums(account.workspace(), account.id(), from));
     }
 
     private PixelAccount account(Member member, PixelId id) {

@@ -1,11 +1,13 @@
 package dev.wilyferret.app.pixels;
 
+import dev.wilyferret.core.address.WebAddress;
 import dev.wilyferret.core.pixel.FireAddress;
 import dev.wilyferret.core.pixel.PixelEvent;
 import dev.wilyferret.core.pixel.PixelWay;
 import dev.wilyferret.core.pixel.ServerCall;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
+import java.util.List;
 import java.util.Optional;
 
 /**
@@ -14,6 +16,7 @@ import java.util.Optional;
  * @param name the platform's or the account's name
  * @param pixelId the platform's id of the pixel
  * @param address the image that browsers ask; empty where none does
+ * @param alsoAsked origins that the image leads browsers over by redirects
  * @param server how the program tells the platform itself; empty where it does not
  * @param token the platform's access token for that; empty for none, or while the key file is missing
  * @param viewEvent what the platform calls a page view
@@ -26,6 +29,7 @@ public record PixelDetails(
         String pixelId,
         PixelWay way,
         Optional<FireAddress> address,
+        List<String> alsoAsked,
         Optional<ServerCall> server,
         String token,
         String viewEvent,
@@ -33,9 +37,12 @@ public record PixelDetails(
         String checkoutEvent,
         String saleEvent) {
 
+    private static final int MOST_ORIGINS = 10;
+
     /** @throws Refusal if it has no address for one of its ways, or is to tell of sales and cannot */
     public PixelDetails {
         name = name(name);
+        alsoAsked = List.copyOf(alsoAsked);
         pixelId = pixelId(pixelId);
         viewEvent = event(viewEvent);
         leadEvent = event(leadEvent);
@@ -59,6 +66,7 @@ public record PixelDetails(
                 pixelId,
                 PixelWay.BROWSER,
                 Optional.of(address),
+                List.of(),
                 Optional.empty(),
                 "",
                 viewEvent,
@@ -77,6 +85,21 @@ public record PixelDetails(
 
     static String event(String typed) {
         return PlainText.line("event name", typed, 60);
+    }
+
+    /** @throws Refusal if one of them is no host */
+    static List<String> origins(String typed) {
+        List<String> origins = typed.lines()
+                .map(String::strip)
+                .filter(line -> !line.isEmpty())
+                .map(line -> new WebAddress(line.contains("://") ? line : "https://" + line).origin())
+                .distinct()
+                .toList();
+        if (origins.size() > MOST_ORIGINS) {
+            throw new Refusal(
+                    "More than %d hosts. Name those that the image really leads over.".formatted(MOST_ORIGINS));
+        }
+        return origins;
     }
 
     static String saleEvent(String typed) {

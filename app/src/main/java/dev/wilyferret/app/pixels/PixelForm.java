@@ -11,6 +11,7 @@ import dev.wilyferret.core.pixel.ServerCall;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
@@ -36,6 +37,8 @@ final class PixelForm {
                     .map(address -> address.template().toString())
                     .orElse(""),
             optional(typed -> new FireAddress(UriTemplate.parseWeb(typed))));
+    private static final Field<PixelDetails, List<String>> ALSO_ASKED =
+            BLANK.text("alsoAsked", details -> String.join("\n", details.alsoAsked()), PixelDetails::origins);
     private static final Field<PixelDetails, Optional<UriTemplate>> SERVER = BLANK.text(
             "server",
             details -> details.server().map(call -> call.address().toString()).orElse(""),
@@ -80,6 +83,7 @@ final class PixelForm {
                 typed.of(PIXEL_ID),
                 typed.of(WAY),
                 typed.of(ADDRESS),
+                typed.of(ALSO_ASKED),
                 typed.of(SERVER).map(address -> new ServerCall(address, typed.of(BODY))),
                 typed.of(TOKEN).equals(KEPT) ? token : typed.of(TOKEN),
                 typed.of(VIEW_EVENT),

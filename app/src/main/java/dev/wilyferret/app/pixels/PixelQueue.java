@@ -95,7 +95,7 @@ public class PixelQueue {
     /** As a list shows it. */
     public record Told(Instant happenedAt, PixelEvent event, ClickId click, State state, int tries, String answer) {}
 
-    /** How many events of an account stand so, of the last week. */
+    /** How many events of an account stand so. */
     public record Sum(PixelEvent event, State state, long count, Instant last) {}
 
     /** Puts in what some visits have that is to be told and was not put in before. */
@@ -294,16 +294,16 @@ public class PixelQueue {
                 .list();
     }
 
-    /** Of the last week, by event and how they stand. */
+    /** Since a moment, by event and how they stand. */
     @Transactional(readOnly = true)
-    public List<Sum> sums(WorkspaceId workspace, PixelId pixel) {
+    public List<Sum> sums(WorkspaceId workspace, PixelId pixel, Instant from) {
         return sql.sql("""
                         select event, state, count(*), max(happened_at) from pixel_send
-                        where workspace_id = :workspace and pixel_id = :pixel and happened_at > :week group by 1, 2
+                        where workspace_id = :workspace and pixel_id = :pixel and happened_at > :from group by 1, 2
                         """)
                 .param("workspace", workspace.value())
                 .param("pixel", pixel.value())
-                .param("week", Timestamp.from(clock.instant().minus(Duration.ofDays(7))))
+                .param("from", Timestamp.from(from))
                 .query((row, number) -> new Sum(
                         PixelEvent.read(row.getString(1)),
                         State.valueOf(row.getString(2)),

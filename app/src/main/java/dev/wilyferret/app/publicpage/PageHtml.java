@@ -357,7 +357,7 @@ public class PageHtml {
 
     private static String policy(List<PagePixel> pixels, String style, String script, String more) {
         String origins = pixels.stream()
-                .flatMap(pixel -> pixel.account().origin().stream())
+                .flatMap(pixel -> pixel.account().origins())
                 .map(origin -> " " + origin)
                 .distinct()
                 .collect(Collectors.joining());

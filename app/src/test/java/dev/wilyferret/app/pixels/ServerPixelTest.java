@@ -105,6 +105,7 @@ class ServerPixelTest extends AppTest {
                         "PLM-1",
                         way,
                         Optional.of(new FireAddress(UriTemplate.parseWeb("https://plumage.test/px{?id,event,eid}"))),
+                        List.of("https://sync.plumage.test"),
                         Optional.of(new ServerCall(UriTemplate.parseWeb(address()), new JsonTemplate(BODY))),
                         "sesame",
                         "PageView",
@@ -142,6 +143,11 @@ class ServerPixelTest extends AppTest {
         String page = guest.get(trail.bridgePath() + "?plm_ad=a%22b").body();
         var view = Pattern.compile("\"view\":\"([0-9a-f-]{36})\"").matcher(page);
         assertThat(view.find()).isTrue();
+        assertThat(guest.get(trail.bridgePath())
+                        .headers()
+                        .firstValue("Content-Security-Policy")
+                        .orElse(""))
+                .contains("https://plumage.test https://sync.plumage.test");
         assertThat(page).contains("https://plumage.test/px?id=PLM-1&event=PageView&eid=" + view.group(1));
         awaitCame(1);
         await().until(() -> came.stream().anyMatch(one -> one.body().contains(view.group(1))));

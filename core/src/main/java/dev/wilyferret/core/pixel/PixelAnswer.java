@@ -6,6 +6,8 @@ public enum PixelAnswer {
     ANSWERED,
     /** The platform answered with an error, or could not be reached. */
     FAILED,
+    /** The page's content policy kept the browser from following the platform's redirect: its account does not name that host. */
+    BLOCKED,
     /** The page went on before the platform had answered. */
     NO_ANSWER_IN_TIME,
     /** A browser without script was handed on to the platform's image; its answer cannot be seen. */

@@ -1,0 +1,193 @@
+package dev.wilyferret.app.story;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
+
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Page;
+import com.sun.net.httpserver.HttpServer;
+import dev.wilyferret.app.kit.BrowserTest;
+import dev.wilyferret.app.kit.Guest;
+import dev.wilyferret.app.kit.RawServer;
+import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.pixels.PixelAccounts;
+import dev.wilyferret.app.pixels.PixelDetails;
+import dev.wilyferret.core.address.UriTemplate;
+import dev.wilyferret.core.id.PixelId;
+import dev.wilyferret.core.page.Firing;
+import dev.wilyferret.core.page.Hold;
+import dev.wilyferret.core.page.PageDocument;
+import dev.wilyferret.core.pixel.FireAddress;
+import java.io.IOException;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
+import java.time.Duration;
+import java.util.Base64;
+import java.util.List;
+import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+
+/** Pixels as browsers fire them and as the server tells them, and what networks report of their visits. */
+class PixelStory extends BrowserTest {
+
+    private static final byte[] DOT =
+            Base64.getDecoder().decode("R0lGODlhAQABAIAAAAAAAP///yH5BAEAAAAALAAAAAABAAEAAAIBRAA7");
+
+    @Autowired
+    private PixelAccounts accounts;
+
+    private final List<String> told = new CopyOnWriteArrayList<>();
+    private HttpServer platform;
+    private Scenario.Trail trail;
+    private String origin = "";
+
+    @BeforeEach
+    void begin() throws IOException {
+        platform = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), ELSEWHERE), 0);
+        origin = "http://127.0.0.1:" + ELSEWHERE;
+        platform.createContext("/px", exchange -> {
+            exchange.getResponseHeaders().add("Content-Type", "image/gif");
+            exchange.sendResponseHeaders(200, DOT.length);
+            exchange.getResponseBody().write(DOT);
+            exchange.close();
+        });
+        platform.createContext("/on", exchange -> {
+            exchange.getResponseHeaders().add("Location", "http://localhost:" + ELSEWHERE + "/px");
+            exchange.sendResponseHeaders(302, -1);
+            exchange.close();
+        });
+        platform.createContext("/events", exchange -> {
+            told.add(exchange.getRequestURI().getRawQuery());
+            exchange.sendResponseHeaders(200, -1);
+            exchange.close();
+        });
+        platform.createContext("/buy", exchange -> {
+            exchange.sendResponseHeaders(200, -1);
+            exchange.close();
+        });
+        platform.start();
+        trail = scenario.trail(origin + "/px{?id,event}", 600, origin);
+        stage = trail.stage();
+    }
+
+    @AfterEach
+    void end() {
+        platform.stop(0);
+    }
+
+    private PixelId account(String name, String address) {
+        return accounts.add(
+                trail.workspace(),
+                new PixelDetails(name, "P-1", new FireAddress(UriTemplate.parseWeb(address)), "PageView", "Lead"));
+    }
+
+    private List<String> answers() {
+        return sql.sql(
+                        "select pixel_answer from site_event where workspace_id = ? and pixel_event = 'LEAD' order by pixel_answer")
+                .param(trail.workspace().value())
+                .query(String.class)
+                .list();
+    }
+
+    @Test
+    void aGoodASlowADeadAndABlockedPixelHoldNobodyLongerThanIsSet() throws IOException {
+        try (RawServer slow = new RawServer(connection -> Thread.sleep(Duration.ofSeconds(20)));
+                BrowserContext stranger = stranger(true)) {
+            scenario.write(
+                    trail.redirect(),
+                    new PageDocument.RedirectPage(
+                            "One moment",
+                            new Hold(1200),
+                            Firing.leads(
+                                    trail.pixel(),
+                                    account("Slow", "http://" + slow.pair() + "/px{?id,event}"),
+                                    account("Dead", "http://127.0.0.1:9/px{?id,event}"),
+                                    account("Led away", origin + "/on{?id,event}"))));
+            await().until(() -> guest().get(trail.redirectPath()).body().contains("/on?id=P-1"));
+            Page visitor = stranger.newPage();
+            visitor.navigate(installation.siteAddress() + trail.link().path());
+            visitor.getByText("Show me the course").click();
+            visitor.waitForURL(Pattern.compile(".*/buy/cellar-crop.*"));
+            await().atMost(Duration.ofSeconds(10)).until(() -> answers().size() == 4);
+            assertThat(answers()).containsExactly("ANSWERED", "BLOCKED", "FAILED", "NO_ANSWER_IN_TIME");
+        }
+        Page page = signedIn();
+        page.navigate(installation.consoleAddress() + "/promotions/"
+                + trail.promotion().id() + "/redirect");
+        assertThat(page.locator("svg.timeline .failed")).hasCount(2);
+        assertThat(page.locator("svg.timeline circle.open")).hasCount(1);
+        inOrder(page);
+        link(page, "Pixels").click();
+        link(page, "Led away").click();
+        assertThat(page.locator("main")).containsText("blocked by the page");
+        page.getByLabel("Hosts its image redirects over").fill("http://localhost:" + ELSEWHERE);
+        button(page, "Keep").click();
+        assertThat(page.getByRole(com.microsoft.playwright.options.AriaRole.STATUS))
+                .containsText("Kept.");
+        await().until(() -> guest().get(trail.redirectPath())
+                .headers()
+                .firstValue("Content-Security-Policy")
+                .orElse("")
+                .contains("http://localhost:" + ELSEWHERE));
+        try (BrowserContext stranger = stranger(true)) {
+            Page visitor = stranger.newPage();
+            visitor.navigate(installation.siteAddress() + trail.redirectPath());
+            visitor.waitForURL(Pattern.compile(".*/buy/cellar-crop.*"));
+            await().atMost(Duration.ofSeconds(10)).until(() -> answers().size() == 8);
+            assertThat(answers()).containsOnlyOnce("BLOCKED");
+        }
+        inOrder(page);
+    }
+
+    @Test
+    void aSaleIsToldByTheServerWithItsValueAndOneIsMatchedLate() {
+        Page page = signedIn();
+        page.navigate(installation.consoleAddress() + "/pixels");
+        link(page, "Plumage").click();
+        page.getByLabel("both, under one event id").check();
+        page.getByText("From the server").click();
+        field(page, "Server address").fill(origin + "/events{?event,eid,value,currency}");
+        field(page, "for a sale").fill("Purchase");
+        inOrder(page);
+        button(page, "Keep").click();
+        await().until(() -> guest().get(trail.redirectPath()).body().contains("\"server\":true"));
+        String click;
+        try (BrowserContext stranger = stranger(true)) {
+            Page visitor = stranger.newPage();
+            visitor.navigate(installation.siteAddress() + trail.link().path());
+            visitor.getByText("Show me the course").click();
+            visitor.waitForURL(Pattern.compile(".*/buy/cellar-crop.*"));
+            click = visitor.url().replaceFirst(".*sub1=([0-9a-z]{26}).*", "$1");
+        }
+        Guest network = guest();
+        String postback = "/postback/" + trail.network().postbackKey() + "?secret="
+                + trail.network().secret() + "&commission=27.50&order_id=LF-1&click_id=";
+        assertThat(network.get(postback + "lost").body()).isEqualTo("unmatched\n");
+        page.navigate(installation.consoleAddress() + "/sales");
+        assertThat(page.locator(".warned")).containsText("1 postback became no sale.");
+        inOrder(page);
+        field(page, "It belongs to the click").fill(click);
+        button(page, "Match").click();
+        assertThat(page.getByRole(com.microsoft.playwright.options.AriaRole.STATUS))
+                .containsText("Matched. The sale is recorded.");
+        await().atMost(Duration.ofSeconds(20))
+                .until(() -> told.stream().anyMatch(one -> one.startsWith("event=Purchase")));
+        assertThat(told).anyMatch(one -> one.endsWith("&value=27.50&currency=EUR"));
+        assertThat(told)
+                .anyMatch(one -> one.startsWith("event=Lead"))
+                .anyMatch(one -> one.startsWith("event=PageView"));
+        assertThat(network.get(postback + click + "&status=refunded").body()).isEqualTo("changed\n");
+        page.reload();
+        assertThat(page.locator("main")).containsText("refunded");
+        inOrder(page);
+        link(page, "Pixels").click();
+        link(page, "Plumage").click();
+        assertThat(page.locator("main")).containsText("✓ taken");
+        inOrder(page);
+    }
+}
