@@ -2,12 +2,16 @@ package dev.wilyferret.range;
 
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.Base64;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.atomic.AtomicReference;
+import java.util.stream.Stream;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -36,6 +40,7 @@ class Plumage {
      *
      * @param value with its currency, of a sale; null in what was told before sales were
      * @param server whether a server told it
+     * @param who a mark of the browser that told it; empty of a server, and in what was told before audiences were
      */
     record Told(
             String time,
@@ -46,7 +51,26 @@ class Plumage {
             String referrer,
             String address,
             String value,
-            boolean server) {}
+            boolean server,
+            String who) {}
+
+    /**
+     * What the advertiser makes of events: a conversion, or an audience.
+     *
+     * @param event what it is called; empty for any
+     * @param contains a word in the page's address; empty for any
+     * @param days how long somebody stays in an audience; 0 for a conversion
+     */
+    public record Rule(String name, String event, String contains, int days) {
+
+        boolean matches(Told told) {
+            return (event.isEmpty() || event.equalsIgnoreCase(text(told.event)))
+                    && (contains.isEmpty() || text(told.page).contains(contains));
+        }
+    }
+
+    /** @param figure conversions, or members */
+    public record Outcome(Rule rule, long figure) {}
 
     /** @param again whether the same event was told before, under the same id: the platform counts it once */
     public record Shown(Told told, boolean again) {}
@@ -58,19 +82,23 @@ class Plumage {
     record Mood(int delayMillis, boolean broken) {}
 
     private final Journal<Told> told;
+    private final Journal<Rule> rules;
     private final RangeSettings settings;
     private final Clock clock;
     private final AtomicReference<Mood> mood = new AtomicReference<>(new Mood(60, false));
 
     Plumage(RangeSettings settings, Clock clock) {
         this.told = new Journal<>(settings.folder(), "plumage", Told.class);
+        this.rules = new Journal<>(settings.folder(), "plumage-rules", Rule.class);
         this.settings = settings;
         this.clock = clock;
     }
 
     @GetMapping
     String screen(Model model) {
-        model.addAttribute("told", shown().reversed().stream().limit(200).toList());
+        List<Shown> shown = shown();
+        model.addAttribute("told", shown.reversed().stream().limit(200).toList());
+        model.addAttribute("outcomes", outcomes(shown));
         model.addAttribute("serverAddress", settings.address() + "/plumage/events?token={token}");
         model.addAttribute("serverBody", BODY);
         model.addAttribute("imageAddress", settings.address() + "/plumage/px{?id,event,eid,page}");
@@ -96,7 +124,8 @@ class Plumage {
                 Optional.ofNullable(request.getHeader("Referer")).orElse(""),
                 request.getRemoteAddr(),
                 "",
-                false));
+                false,
+                who(request)));
         Thread.sleep(now.delayMillis());
         return now.broken()
                 ? ResponseEntity.internalServerError().build()
@@ -137,8 +166,50 @@ class Plumage {
                 "",
                 request.getRemoteAddr(),
                 sent.value == null ? "" : sent.value + " " + text(sent.currency),
-                true));
+                true,
+                ""));
         return ResponseEntity.ok("1 event received");
+    }
+
+    /** Browsers are told apart by address and name, as far as that goes. */
+    private static String who(HttpServletRequest request) {
+        return Integer.toHexString(
+                Objects.hash(request.getRemoteAddr(), Optional.ofNullable(request.getHeader("User-Agent"))));
+    }
+
+    /** Makes a conversion or an audience. */
+    @PostMapping("/rules")
+    String rule(
+            @RequestParam String name,
+            @RequestParam(defaultValue = "") String event,
+            @RequestParam(defaultValue = "") String contains,
+            @RequestParam(defaultValue = "0") int days) {
+        if (!name.isBlank() && !(event.isBlank() && contains.isBlank())) {
+            rules.add(new Rule(name.strip(), event.strip(), contains.strip(), Math.clamp(days, 0, 540)));
+        }
+        return "redirect:/plumage";
+    }
+
+    private List<Outcome> outcomes(List<Shown> shown) {
+        Instant now = clock.instant();
+        return rules.latestFirst().reversed().stream()
+                .map(rule -> {
+                    Stream<Told> matching = shown.stream()
+                            .filter(one -> !one.again)
+                            .map(Shown::told)
+                            .filter(rule::matches);
+                    return new Outcome(
+                            rule,
+                            rule.days == 0
+                                    ? matching.count()
+                                    : matching.filter(one -> !text(one.who).isEmpty()
+                                                    && Instant.parse(one.time)
+                                                            .isAfter(now.minus(Duration.ofDays(rule.days))))
+                                            .map(Told::who)
+                                            .distinct()
+                                            .count());
+                })
+                .toList();
     }
 
     private static String text(String sent) {

@@ -99,9 +99,28 @@ class RangeTest {
         String body =
                 "{\"pixel\":\"PLM-2\",\"event\":\"Lead\",\"id\":\"e-18\",\"page\":\"x\",\"value\":27.5,\"currency\":\"EUR\"}";
         assertThat(json("/plumage/events?token=wrong", body)).isEqualTo(401);
-        assertThat(get("/plumage").body()).doesNotContain("27.5 EUR", "dropped");
+        assertThat(get("/plumage").body()).doesNotContain("27.5 EUR");
         assertThat(json("/plumage/events?token=plumage-range", body)).isEqualTo(200);
         assertThat(get("/plumage").body()).contains("27.5 EUR", "told before, dropped");
+    }
+
+    @Test
+    void conversionsAreMadeOfEventsOrOfAWordInTheAddress() throws Exception {
+        post("/plumage/rules", "name=Thanks&contains=thank-you");
+        post("/plumage/rules", "name=Carts&event=carted");
+        post("/plumage/rules", "name=Readers&event=Carted&days=30");
+        post("/plumage/rules", "name=Everything");
+        for (String eid : List.of("r-1", "r-1", "r-2")) {
+            get("/plumage/px?id=PLM-3&event=Carted&eid=" + eid + "&page=https%3A%2F%2Fa.example%2Fthank-you");
+        }
+        assertThat(get("/plumage").body())
+                .contains(
+                        "Thanks",
+                        "address contains thank-you",
+                        "2 conversions",
+                        "event carted",
+                        "1 members, who stay 30 days")
+                .doesNotContain("Everything");
     }
 
     private int json(String path, String body) throws Exception {
@@ -147,8 +166,8 @@ class RangeTest {
     void whatHappenedIsThereAfterARestart() throws Exception {
         Path folder = Files.createTempDirectory("journal");
         Journal<Plumage.Told> journal = new Journal<>(folder, "told", Plumage.Told.class);
-        Plumage.Told first = new Plumage.Told("t", "PLM-1", "Lead", "e", "page", "", "192.0.2.1", "", false);
-        Plumage.Told second = new Plumage.Told("u", "PLM-1", "PageView", "f", "page", "", "192.0.2.1", "", false);
+        Plumage.Told first = new Plumage.Told("t", "PLM-1", "Lead", "e", "page", "", "192.0.2.1", "", false, "");
+        Plumage.Told second = new Plumage.Told("u", "PLM-1", "PageView", "f", "page", "", "192.0.2.1", "", false, "");
         journal.add(first);
         journal.add(second);
         assertThat(new Journal<>(folder, "told", Plumage.Told.class).latestFirst())
