@@ -43,9 +43,13 @@ public final class HotPathLoad {
 
     private HotPathLoad() {}
 
-    /** @param args how many clicks of 90 days lie there already; then figures over all of them are asked for every second meanwhile */
+    /**
+     * @param args how many clicks of 90 days lie there already; then figures over all of them are asked for every second
+     *     meanwhile. Or {@code redirect}: a redirect page with three pixels, instead of a link
+     */
     public static void main(String[] args) throws Exception {
-        long past = args.length > 0 ? Long.parseLong(args[0]) : 0;
+        boolean redirect = args.length > 0 && args[0].equals("redirect");
+        long past = args.length > 0 && !redirect ? Long.parseLong(args[0]) : 0;
         try (Database database = Database.start()) {
             ConfigurableApplicationContext app = start(database);
             try (Slices slices = new Slices(app.getBean(Figures.class))) {
@@ -53,7 +57,7 @@ public final class HotPathLoad {
                     FiguresLoad.fill(database, past);
                     slices.askEverySecond(database);
                 }
-                measure(database);
+                measure(database, redirect);
                 slices.say();
             } finally {
                 app.close();
@@ -126,10 +130,12 @@ public final class HotPathLoad {
                 "--ferret.demo.postback-secret=only-for-this-run");
     }
 
-    private static void measure(Database database) throws IOException, InterruptedException, SQLException {
+    private static void measure(Database database, boolean redirect)
+            throws IOException, InterruptedException, SQLException {
         String empty = "http://127.0.0.1:" + CONSOLE + "/bench/empty";
-        String link = "http://127.0.0.1:" + SITE + "/go/" + ManyLinks.CODE + "?ad=51207&place=feed%20top";
         ManyLinks.make(database);
+        String link = "http://127.0.0.1:" + SITE
+                + (redirect ? ThreePixels.make(database) : "/go/" + ManyLinks.CODE + "?ad=51207&place=feed%20top");
         System.out.println("warming up");
         for (int round = 0; round < WARM_UP_ROUNDS; round++) {
             load(empty, WARM_UP_SECONDS);
