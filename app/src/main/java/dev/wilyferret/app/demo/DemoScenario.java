@@ -52,6 +52,9 @@ import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.page.PageSettings;
 import dev.wilyferret.core.page.Placed;
 import dev.wilyferret.core.pixel.FireAddress;
+import dev.wilyferret.core.pixel.JsonTemplate;
+import dev.wilyferret.core.pixel.PixelWay;
+import dev.wilyferret.core.pixel.ServerCall;
 import dev.wilyferret.core.source.Cost;
 import dev.wilyferret.core.source.Source;
 import dev.wilyferret.core.source.Token;
@@ -172,15 +175,7 @@ class DemoScenario implements ApplicationRunner {
                 offer("Oyster Kit Club", "oyster-kit", new Payout.PerLead(euros("4.00")), "DE, AT, CH"));
         OfferId diary = offers.add(
                 own, network.name(), offer("Spore Diary", "spore-diary", new Payout.PerLead(euros("1.80")), ""));
-        PixelId plumage = pixels.add(
-                own,
-                new PixelDetails(
-                        "Plumage",
-                        "PLM-204417",
-                        new FireAddress(
-                                UriTemplate.parseWeb(installation.demo().range() + "/plumage/px{?id,event,eid,page}")),
-                        "PageView",
-                        "Lead"));
+        PixelId plumage = pixels.add(own, plumage(installation.demo().range() + "/plumage"));
         sources(own);
         places.add(
                 own,
@@ -317,6 +312,26 @@ class DemoScenario implements ApplicationRunner {
         UriTemplate template =
                 UriTemplate.parseWeb(installation.demo().range() + "/lanternfish/buy/" + path + "{?aff,sub1,sub2}");
         return new OfferDetails(name, new AffiliateLink(template, fills), payout, Countries.parse(countries), false);
+    }
+
+    /** Browsers and the server tell it, under one event id; sales the server alone. */
+    private static PixelDetails plumage(String address) {
+        return new PixelDetails(
+                "Plumage",
+                "PLM-204417",
+                PixelWay.BOTH,
+                Optional.of(new FireAddress(UriTemplate.parseWeb(address + "/px{?id,event,eid,page}"))),
+                List.of(),
+                Optional.of(
+                        new ServerCall(
+                                UriTemplate.parseWeb(address + "/events{?token}"),
+                                new JsonTemplate(
+                                        "{\"pixel\":\"{id}\",\"event\":\"{event}\",\"id\":\"{eid}\",\"page\":\"{page}\",\"value\":{value},\"currency\":{currency}}"))),
+                "plumage-range",
+                "PageView",
+                "Lead",
+                "Checkout",
+                "Purchase");
     }
 
     private Page redirect(Promotion promotion, PixelId plumage) {

@@ -41,7 +41,10 @@ public class Outside implements DisposableBean {
     public static final Duration PATIENCE = Duration.ofSeconds(15);
 
     private static final int MOST_READ = 4096;
-    private static final int AT_ONCE = 32;
+    /** So many that some hosts that are slow do not keep all others waiting. */
+    private static final int AT_ONCE = 256;
+
+    private static final int AT_ONCE_OF_ONE_HOST = 32;
 
     private final CloseableHttpClient guarded = client(new OnlyPublic());
     private final CloseableHttpClient allowed = client(new WithLocalNames());
@@ -96,7 +99,7 @@ public class Outside implements DisposableBean {
                 .setConnectionManager(PoolingHttpClientConnectionManagerBuilder.create()
                         .setDnsResolver(resolver)
                         .setMaxConnTotal(AT_ONCE)
-                        .setMaxConnPerRoute(AT_ONCE)
+                        .setMaxConnPerRoute(AT_ONCE_OF_ONE_HOST)
                         .setDefaultConnectionConfig(ConnectionConfig.custom()
                                 .setConnectTimeout(patience)
                                 .setSocketTimeout(patience)

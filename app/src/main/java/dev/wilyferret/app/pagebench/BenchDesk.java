@@ -7,6 +7,7 @@ import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pages.PageKind;
 import dev.wilyferret.app.pages.PageUnreadable;
 import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.app.pixels.PixelAccount;
 import dev.wilyferret.app.pixels.PixelAccounts;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
@@ -25,6 +26,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
@@ -79,6 +81,12 @@ class BenchDesk {
                     });
         }
         return first;
+    }
+
+    Map<PixelId, String> pixelNames(Member member) {
+        return pixels.of(member.workspace()).stream()
+                .collect(Collectors.toMap(
+                        PixelAccount::id, account -> account.details().name()));
     }
 
     Set<PixelId> pixelIds(Member member) {

@@ -74,6 +74,7 @@ class RedirectBench {
                 RedirectTimeline.of(hold, clicks.latestOn(member.workspace(), promotion.id(), page.id()));
         model.addAttribute("timeline", timeline);
         model.addAttribute("hold", hold);
+        model.addAttribute("pixelNames", desk.pixelNames(member));
         model.addAttribute("referrers", ReferrerRule.values());
         model.addAttribute("steps", pages.steps(page));
         return "pages/redirect";

@@ -13,6 +13,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalLong;
+import java.util.stream.Collectors;
 
 /**
  * The redirect page's time line in milliseconds, drawn to one scale: the set-up, and the last real visits.
@@ -34,6 +35,47 @@ record RedirectTimeline(int endMillis, List<Visit> visits) {
         public int lastX() {
             return asked.stream().mapToInt(Asked::x).max().orElse(0);
         }
+    }
+
+    /**
+     * A pixel over the visits that are drawn.
+     *
+     * @param slowest of its answers, in milliseconds; 0 if there was none
+     */
+    public record Doing(PixelId pixel, long answered, int slowest, long failed, long blocked, long silent) {
+
+        static Doing of(PixelId pixel, List<Asked> asked) {
+            return new Doing(
+                    pixel,
+                    count(asked, PixelAnswer.ANSWERED),
+                    asked.stream()
+                            .filter(one -> one.answer == PixelAnswer.ANSWERED)
+                            .mapToInt(Asked::millis)
+                            .max()
+                            .orElse(0),
+                    count(asked, PixelAnswer.FAILED),
+                    count(asked, PixelAnswer.BLOCKED),
+                    count(asked, PixelAnswer.NO_ANSWER_IN_TIME));
+        }
+
+        private static long count(List<Asked> asked, PixelAnswer answer) {
+            return asked.stream().filter(one -> one.answer == answer).count();
+        }
+
+        /** Whether somebody should look at it. */
+        public boolean odd() {
+            return failed + blocked + silent > 0;
+        }
+    }
+
+    /** The pixels that browsers fired in these visits. */
+    public List<Doing> doings() {
+        Map<PixelId, List<Asked>> byPixel = visits.stream()
+                .flatMap(visit -> visit.asked.stream())
+                .collect(Collectors.groupingBy(Asked::pixel, LinkedHashMap::new, Collectors.toList()));
+        return byPixel.entrySet().stream()
+                .map(one -> Doing.of(one.getKey(), one.getValue()))
+                .toList();
     }
 
     static RedirectTimeline of(Hold hold, List<SiteEvent.Followed> latest) {
@@ -60,7 +102,7 @@ record RedirectTimeline(int endMillis, List<Visit> visits) {
             if (!event.click().equals(view.click()) || event.at().isBefore(view.at())) {
                 continue;
             }
-            if (event instanceof SiteEvent.PixelFired fire) {
+            if (event instanceof SiteEvent.PixelFired fire && fire.answer() != PixelAnswer.LEFT_TO_SERVER) {
                 asked.add(new Asked(fire.pixel(), fire.answer(), fire.tookMillis(), x(fire.tookMillis(), end)));
             } else if (event instanceof SiteEvent.WentOn out) {
                 wentOn = OptionalLong.of(Duration.between(view.at(), out.at()).toMillis());

@@ -204,7 +204,10 @@ public class PixelQueue {
 
     /** The accounts for which something is due. */
     List<PixelId> waiting() {
-        return sql.sql("select distinct pixel_id from pixel_send where state = 'WAITING' and due_at <= :now")
+        return sql.sql("""
+                        select id from pixel_account a where exists (
+                          select 1 from pixel_send where pixel_id = a.id and state = 'WAITING' and due_at <= :now)
+                        """)
                 .param("now", Timestamp.from(clock.instant()))
                 .query((row, number) -> new PixelId(row.getObject(1, UUID.class)))
                 .list();

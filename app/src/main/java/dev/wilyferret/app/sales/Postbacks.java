@@ -4,9 +4,11 @@ import dev.wilyferret.app.clicks.ClickBook;
 import dev.wilyferret.app.offers.Network;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.offers.Offers;
+import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.address.Query;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.NetworkId;
 import dev.wilyferret.core.id.ShortId;
@@ -31,6 +33,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Stream;
+import org.springframework.context.event.EventListener;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -165,6 +168,16 @@ public class Postbacks {
             }
         });
         return row.map(PostbackRow::toPostback);
+    }
+
+    /** Networks may send along who bought; of whoever is erased only what became of it stays. */
+    @EventListener
+    @Transactional
+    public void forget(People.Erased erased) {
+        Stream.of(erased.address(), erased.addressKey())
+                .flatMap(address -> Stream.of(address, Query.encode(address)))
+                .distinct()
+                .forEach(written -> postbacks.forget(erased.workspace().value(), written));
     }
 
     private boolean readAgain(Network network, PostbackRow row) {

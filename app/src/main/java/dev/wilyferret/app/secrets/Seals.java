@@ -189,7 +189,7 @@ public class Seals implements InitializingBean {
             return "";
         } catch (Unreadable noKey) {
             return noKey.getMessage()
-                    + " Until then nothing of this can be read: the keys that sign links in mails, previews and own browsers; the secrets of postbacks; the secrets of webhooks. Pages and links go on.";
+                    + " Until then nothing of this can be read: the keys that sign links in mails, previews and own browsers; the secrets of postbacks; the secrets of webhooks; the access tokens of ad platforms. Pages and links go on.";
         }
     }
 }

@@ -197,6 +197,19 @@ public class Scenario {
                 PageSettings.titled("Oyster mushrooms at home"), Look.PLAIN, new Blocks(List.of(blocks)), List.of());
     }
 
+    /** A second offer of the workspace, of another network, to the same address. */
+    public Offer otherNetworksOffer(Trail trail) {
+        return offers.find(
+                        trail.workspace(),
+                        offers.add(
+                                trail.workspace(),
+                                "Other Network",
+                                offers.find(trail.workspace(), trail.offer())
+                                        .orElseThrow()
+                                        .details()))
+                .orElseThrow();
+    }
+
     public Offer offer(Stage stage) {
         return offer(stage, NOWHERE);
     }

@@ -11,7 +11,6 @@ import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.app.kit.Wire;
 import dev.wilyferret.app.offers.Offer;
-import dev.wilyferret.app.offers.Offers;
 import dev.wilyferret.app.sales.Sale;
 import dev.wilyferret.app.sales.Sales;
 import dev.wilyferret.app.sources.Sources;
@@ -56,9 +55,6 @@ class LinkBenchTest extends AppTest {
 
     @Autowired
     private Hosts hosts;
-
-    @Autowired
-    private Offers offers;
 
     @Autowired
     private Sales sales;
@@ -162,15 +158,7 @@ class LinkBenchTest extends AppTest {
 
     @Test
     void whoIsLedPastEveryPageIsCountedWhereTheyWereSent() {
-        Offer kit = offers.find(
-                        trail.workspace(),
-                        offers.add(
-                                trail.workspace(),
-                                "Other Network",
-                                offers.find(trail.workspace(), trail.offer())
-                                        .orElseThrow()
-                                        .details()))
-                .orElseThrow();
+        Offer kit = scenario.otherNetworksOffer(trail);
         ElsewhereId room = elsewhere("https://room.example/in");
         Guest buyer = guest();
         for (Destination to : List.of(

@@ -7,6 +7,7 @@ import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.app.sales.Claims;
+import dev.wilyferret.core.address.Query;
 import dev.wilyferret.core.id.ImportId;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.ShortId;
@@ -19,6 +20,7 @@ import dev.wilyferret.core.people.Membership;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.UUID;
@@ -61,7 +63,7 @@ class ErasingTest extends AppTest {
             page_step.what=none page_version.document=own page_version.changes=own pixel_account.name=own
             pixel_account.pixel_id=own pixel_account.fire_template=own pixel_account.view_event=own
             pixel_account.lead_event=own pixel_account.sale_event=own pixel_account.checkout_event=own pixel_account.also_asked=own pixel_account.way=none pixel_account.server_template=own pixel_account.server_body=own pixel_account.token=own pixel_send.event=none pixel_send.event_id=erased pixel_send.state=none pixel_send.answer=erased postback.outcome=none postback.note=none postback.click_ref=none
-            postback.order_ref=none postback.commission=none postback.order_value=none postback.item=none postback.kind=none postback.event=none postback.currency=none postback.product=none postback.sent=none promotion.name=own
+            postback.order_ref=none postback.commission=none postback.order_value=none postback.item=none postback.kind=none postback.event=none postback.currency=none postback.product=none postback.sent=erased promotion.name=own
             promotion.slug=own sale.order_ref=none sale.state=none sale.item=none sale.kind=none sale.product=none sale_change.state=none postback.status=none site_event.kind=none site_event.file=none site_event.pixel_event=none
             site_event.pixel_answer=none subscriber.email=erased subscriber.address_key=erased
             subscriber.first_name=erased subscriber.last_name=erased subscriber.phone=erased
@@ -222,6 +224,10 @@ class ErasingTest extends AppTest {
                 .value();
         assertThat(found()).hasSizeGreaterThan(10);
         long clicks = count("click");
+        String postback = "/postback/" + trail.network().postbackKey() + "?secret="
+                + trail.network().secret() + "&click_id=none&order_id=E-1&buyer=";
+        guest().get(postback + Query.encode(one.email()));
+        guest().get(postback + key(one).toUpperCase(Locale.ROOT));
         long leads = count("lead");
 
         people.erase(one.workspace(), one.id());

@@ -204,16 +204,7 @@ class PostbackBenchTest extends AppTest {
 
     @Test
     void theSameOrderOfTwoNetworksIsTwoSales() {
-        Network other = offers.find(
-                        trail.workspace(),
-                        offers.add(
-                                trail.workspace(),
-                                "Other Network",
-                                offers.find(trail.workspace(), trail.offer())
-                                        .orElseThrow()
-                                        .details()))
-                .orElseThrow()
-                .network();
+        Network other = scenario.otherNetworksOffer(trail).network();
         assertThat(became("click_id=" + click() + "&order_id=F-1&commission=7")).isEqualTo("sale");
         await().until(() -> snapshots.now().networks().containsKey(other.postbackKey()));
         assertThat(guest().get("/postback/" + other.postbackKey() + "?secret=" + other.secret()

@@ -128,7 +128,12 @@ class SealsTest extends AppTest {
             assertThat(blind.opened(sealed)).isEmpty();
             assertThatThrownBy(() -> blind.seal("more")).isInstanceOf(Seals.Unreadable.class);
             assertThat(blind.warning())
-                    .contains(key().toString(), "secrets of postbacks", "secrets of webhooks", "Pages and links go on");
+                    .contains(
+                            key().toString(),
+                            "secrets of postbacks",
+                            "secrets of webhooks",
+                            "access tokens",
+                            "Pages and links go on");
             Files.writeString(key(), Base64.getEncoder().encodeToString(new byte[32]));
             assertThat(started().opened(sealed))
                     .as("with another installation's key")

@@ -299,15 +299,7 @@ class FormTest extends AppTest {
 
     @Test
     void anotherOffersSaleLeadsBackToItsClick() {
-        Offer kit = offers.find(
-                        trail.workspace(),
-                        offers.add(
-                                trail.workspace(),
-                                "Other Network",
-                                offers.find(trail.workspace(), trail.offer())
-                                        .orElseThrow()
-                                        .details()))
-                .orElseThrow();
+        Offer kit = scenario.otherNetworksOffer(trail);
         publish(Scenario.content(
                 headline(),
                 Placed.of("i1", new Block.OfferItem("", "", "Course", "", "Go", new NextStep.ToOffer())),

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
 import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.sun.net.httpserver.HttpServer;
 import dev.wilyferret.app.kit.BrowserTest;
@@ -121,6 +122,11 @@ class PixelStory extends BrowserTest {
                 + trail.promotion().id() + "/redirect");
         assertThat(page.locator("svg.timeline .failed")).hasCount(2);
         assertThat(page.locator("svg.timeline circle.open")).hasCount(1);
+        assertThat(page.locator("table.list tbody tr").filter(new Locator.FilterOptions().setHasText("Slow")))
+                .containsText("look at it");
+        assertThat(page.locator("table.list tbody tr").filter(new Locator.FilterOptions().setHasText("Plumage")))
+                .not()
+                .containsText("look at it");
         inOrder(page);
         link(page, "Pixels").click();
         link(page, "Led away").click();

@@ -2,11 +2,13 @@ package dev.wilyferret.core.sale;
 
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
+import java.util.Arrays;
 import java.util.Collections;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.Collectors;
 
 /**
@@ -24,6 +26,7 @@ public record PostbackForm(
     /** Usual names, no words of its own, an order id always, and the secret along with it. */
     public static final PostbackForm USUAL = new PostbackForm(Map.of(), Map.of(), false, false);
 
+    private static final Set<String> RESERVED = Set.of("secret", "signature");
     private static final int MOST_WORDS = 40;
     private static final int MOST_CHARACTERS = 60;
 
@@ -89,6 +92,9 @@ public record PostbackForm(
                 throw new Refusal("“%s” cannot be the name of a parameter: blanks, &, =, ? and # end one."
                         .formatted(PlainText.cut(own, 30)));
             }
+            if (RESERVED.contains(own)) {
+                throw new Refusal("“%s” is what proves who sends a postback, and says nothing else.".formatted(own));
+            }
             names.put(part, own);
         });
         PostbackForm form = new PostbackForm(names, Map.of(), false, false);
@@ -141,8 +147,6 @@ public record PostbackForm(
     }
 
     private static String usualNames() {
-        return java.util.Arrays.stream(PostbackPart.values())
-                .map(PostbackPart::usual)
-                .collect(Collectors.joining(", "));
+        return Arrays.stream(PostbackPart.values()).map(PostbackPart::usual).collect(Collectors.joining(", "));
     }
 }

@@ -39,6 +39,7 @@ class PostbackFormTest {
             click = subid               | “click” is no part of a postback. The parts are click_id, order_id
             click_id                    | “click_id” says nothing. Write a line such as click_id = subid.
             click_id = a&b              | “a&b” cannot be the name of a parameter
+            click_id = secret           | “secret” is what proves who sends a postback
             order_id = click_id         | “click_id” would be both click_id and order_id.
             click_id = a§click_id = b   | “click_id” stands there twice.
             """)
