@@ -50,9 +50,9 @@ join (values (10, 'PAGE_VIEW', 10), (9000, 'PAGE_VIEW', 5), (9200, 'PIXEL_FIRED'
   on f.i % 10 < e.often;
 
 insert into sale (workspace_id, id, network_id, order_ref, click_id, promotion_id, offer_id, state, commission_minor, refunded_minor, order_minor,
-  sold_at)
+  sold_at, item, kind, product)
 select p.workspace_id, gen_random_uuid(), (select id from network limit 1), 'B-' || f.i, f.id, p.promotion, p.offer_id, 'APPROVED', 2750,
-  case when f.i % 4000 = 3 then 1000 else 0 end, 8900, f.at + interval '1 day'
+  case when f.i % 4000 = 3 then 1000 else 0 end, 8900, f.at + interval '1 day', '', 'FIRST', ''
 from filled f join places p on p.n = f.promotion where f.i % 200 = 3;
 
 insert into lead (workspace_id, id, promotion_id, page_id, click_id, email, answers, consent, suspect, source, medium, campaign, country, at)

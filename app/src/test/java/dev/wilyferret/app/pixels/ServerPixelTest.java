@@ -3,6 +3,8 @@ package dev.wilyferret.app.pixels;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
+import com.sun.net.httpserver.Headers;
+import com.sun.net.httpserver.HttpHandlers;
 import com.sun.net.httpserver.HttpServer;
 import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
@@ -76,10 +78,7 @@ class ServerPixelTest extends AppTest {
             came.add(new Came(
                     exchange.getRequestURI().getRawQuery(),
                     new String(exchange.getRequestBody().readAllBytes(), StandardCharsets.UTF_8)));
-            byte[] words = "so be it".getBytes(StandardCharsets.UTF_8);
-            exchange.sendResponseHeaders(answer, words.length);
-            exchange.getResponseBody().write(words);
-            exchange.close();
+            HttpHandlers.of(answer, Headers.of(), "so be it").handle(exchange);
         });
         platform.start();
         trail = scenario.trail();

@@ -42,8 +42,8 @@ class OrderClaimTest extends AppTest {
         String order = "K-" + UUID.randomUUID();
         guest().get(trail.link().path());
         sql.sql("""
-                        insert into sale (workspace_id, id, network_id, order_ref, click_id, promotion_id, offer_id, state, commission_minor, refunded_minor, order_minor, sold_at)
-                        select workspace_id, gen_random_uuid(), ?, ?, id, promotion_id, ?, 'APPROVED', 1, 0, 1, at from click where promotion_id = ? limit 1
+                        insert into sale (workspace_id, id, network_id, order_ref, click_id, promotion_id, offer_id, state, commission_minor, refunded_minor, order_minor, sold_at, item, kind, product)
+                        select workspace_id, gen_random_uuid(), ?, ?, id, promotion_id, ?, 'APPROVED', 1, 0, 1, at, '', 'FIRST', '' from click where promotion_id = ? limit 1
                         """)
                 .params(
                         trail.network().id().value(),

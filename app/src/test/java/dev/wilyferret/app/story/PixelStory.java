@@ -7,6 +7,8 @@ import static org.awaitility.Awaitility.await;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.sun.net.httpserver.Headers;
+import com.sun.net.httpserver.HttpHandlers;
 import com.sun.net.httpserver.HttpServer;
 import dev.wilyferret.app.kit.BrowserTest;
 import dev.wilyferret.app.kit.Guest;
@@ -24,7 +26,6 @@ import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.time.Duration;
-import java.util.Base64;
 import java.util.List;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.regex.Pattern;
@@ -36,8 +37,7 @@ import org.springframework.beans.factory.annotation.Autowired;
 /** Pixels as browsers fire them and as the server tells them, and what networks report of their visits. */
 class PixelStory extends BrowserTest {
 
-    private static final byte[] DOT =
-            Base64.getDecoder().decode("R0lGODlhAQABAIAAAAAAAP///yH5BAEAAAAALAAAAAABAAEAAAIBRAA7");
+    private static final String DOT = "<svg xmlns='http://www.w3.org/2000/svg' width='1' height='1'/>";
 
     @Autowired
     private PixelAccounts accounts;
@@ -51,26 +51,15 @@ class PixelStory extends BrowserTest {
     void begin() throws IOException {
         platform = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), ELSEWHERE), 0);
         origin = "http://127.0.0.1:" + ELSEWHERE;
-        platform.createContext("/px", exchange -> {
-            exchange.getResponseHeaders().add("Content-Type", "image/gif");
-            exchange.sendResponseHeaders(200, DOT.length);
-            exchange.getResponseBody().write(DOT);
-            exchange.close();
-        });
-        platform.createContext("/on", exchange -> {
-            exchange.getResponseHeaders().add("Location", "http://localhost:" + ELSEWHERE + "/px");
-            exchange.sendResponseHeaders(302, -1);
-            exchange.close();
-        });
+        platform.createContext("/px", HttpHandlers.of(200, Headers.of("Content-Type", "image/svg+xml"), DOT));
+        platform.createContext(
+                "/on", HttpHandlers.of(302, Headers.of("Location", "http://localhost:" + ELSEWHERE + "/px"), ""));
         platform.createContext("/events", exchange -> {
             told.add(exchange.getRequestURI().getRawQuery());
             exchange.sendResponseHeaders(200, -1);
             exchange.close();
         });
-        platform.createContext("/buy", exchange -> {
-            exchange.sendResponseHeaders(200, -1);
-            exchange.close();
-        });
+        platform.createContext("/buy", HttpHandlers.of(200, Headers.of(), "bought"));
         platform.start();
         trail = scenario.trail(origin + "/px{?id,event}", 600, origin);
         stage = trail.stage();
