@@ -41,10 +41,10 @@ class PixelController {
     private final Clock clock;
 
     PixelController(PixelAccounts accounts, PixelQueue queue, ClickBook clicks, Clock clock) {
-        this.clock = clock;
         this.accounts = accounts;
         this.queue = queue;
         this.clicks = clicks;
+        this.clock = clock;
     }
 
     @GetMapping("/pixels")

@@ -139,24 +139,9 @@ class VisitorRoutes {
     private Optional<SiteEvent> straightOn(SiteEvent.Click click, Target target) {
         return switch (target) {
             case Target.ToOffer(var out, var other) ->
-                Optional.of(new SiteEvent.WentOn(
-                        new EventId(ids.next()),
-                        click.workspace(),
-                        click.promotion(),
-                        click.id(),
-                        click.visitor(),
-                        Optional.empty(),
-                        other,
-                        Optional.empty()));
+                Optional.of(SiteEvent.WentOn.straight(new EventId(ids.next()), click, other));
             case Target.ToElsewhere(var id, var elsewhere) ->
-                Optional.of(new SiteEvent.SentElsewhere(
-                        new EventId(ids.next()),
-                        click.workspace(),
-                        click.promotion(),
-                        click.id(),
-                        click.visitor(),
-                        Optional.empty(),
-                        id));
+                Optional.of(SiteEvent.SentElsewhere.straight(new EventId(ids.next()), click, id));
             case Target.ToPage _, Target.Nowhere _ -> Optional.empty();
         };
     }
@@ -258,45 +243,58 @@ class VisitorRoutes {
                 visit.visitor(),
                 page.id());
         events.add(view);
-        boolean program = came.verdict instanceof Verdict.DeclaredCrawler;
-        boolean agreed = !page.consent() || visit.agreed();
-        boolean again = page.oncePerVisit() && FiredOnce.on(request, current.click(), page.id());
-        if (agreed && !program && !again) {
+        Fires fires = new Fires(
+                came.verdict instanceof Verdict.DeclaredCrawler,
+                !page.consent() || visit.agreed(),
+                page.oncePerVisit() && FiredOnce.on(request, current.click(), page.id()));
+        if (fires.now()) {
             events.addAll(leftToServer(view, page));
+        }
+        boolean passing = page.redirect() && !fires.hold(page);
+        if (passing) {
+            events.add(SiteEvent.WentOn.after(new EventId(ids.next()), view));
         }
         if (page.redirect()) {
             response.setHeader("X-Robots-Tag", "noindex, nofollow");
             sayReferrer(response, page);
         }
-        boolean held = agreed && page.firesInBrowser() && !again;
-        Optional<AffiliateLink> straight = page.redirect() && !held ? page.out(Optional.empty()) : Optional.empty();
-        if (straight.isPresent()) {
-            events.add(new SiteEvent.WentOn(
-                    new EventId(ids.next()),
-                    page.workspace(),
-                    page.promotion(),
-                    current.click(),
-                    visit.visitor(),
-                    page.id()));
-        }
         if (recorded(request)) {
             log.append(events);
             visit.remember(request, response, current);
-            if (page.oncePerVisit() && agreed && !program) {
+            if (page.oncePerVisit() && (fires.now() || fires.before())) {
                 FiredOnce.remember(request, response, current.click(), page.id());
             }
         }
-        if (straight.isPresent()) {
-            Optional<LiveLink> link = current.link().map(snapshot.linksById()::get);
-            answers.sendTo(response, straight.get().expand(leaving(current.click(), link, page.slug())));
+        Optional<LiveLink> link = current.link().map(snapshot.linksById()::get);
+        if (passing) {
+            answers.sendTo(
+                    response,
+                    page.out(Optional.empty()).orElseThrow().expand(leaving(current.click(), link, page.slug())));
             return;
         }
-        ServedHtml served = html(request, page, program || !agreed && page.redirect());
-        Map<String, String> values = served.hasTokens()
-                ? tokens.of(
-                        request, current.link().map(snapshot.linksById()::get).map(LiveLink::tags), page.offerName())
-                : Map.of();
+        ServedHtml served = html(request, page, fires.program);
+        Map<String, String> values =
+                served.hasTokens() ? tokens.of(request, link.map(LiveLink::tags), page.offerName()) : Map.of();
         answers.html(response, HttpServletResponse.SC_OK, served, Optional.of(view.id()), values);
+    }
+
+    /**
+     * Whether a page's pixels fire for a view.
+     *
+     * @param program a declared crawler, which gets the same page and fires nothing
+     * @param agreed whether the visitor agreed, or nobody asks
+     * @param before whether they fired in this visit, and are to fire only once
+     */
+    private record Fires(boolean program, boolean agreed, boolean before) {
+
+        boolean now() {
+            return agreed && !program && !before;
+        }
+
+        /** Whether a redirect page is shown, since a browser has something to ask; a crawler sees what people see. */
+        boolean hold(LivePage page) {
+            return agreed && !before && page.firesInBrowser();
+        }
     }
 
     /** Takes a visit over from another host, then asks for the page again without what said so. */

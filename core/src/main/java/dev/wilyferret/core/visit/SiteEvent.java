@@ -116,6 +116,24 @@ public sealed interface SiteEvent {
             Optional<VariantId> variant)
             implements Followed {
 
+        /** By a link that leads past every page. */
+        public static WentOn straight(EventId id, Click click, Optional<OfferId> offer) {
+            return new WentOn(
+                    id,
+                    click.workspace,
+                    click.promotion,
+                    click.id,
+                    click.visitor(),
+                    Optional.empty(),
+                    offer,
+                    Optional.empty());
+        }
+
+        /** From a page that sends on by itself. */
+        public static WentOn after(EventId id, PageView view) {
+            return new WentOn(id, view.workspace, view.promotion, view.click, view.visitor, view.page);
+        }
+
         public WentOn(
                 EventId id,
                 WorkspaceId workspace,
@@ -151,7 +169,14 @@ public sealed interface SiteEvent {
             VisitorId visitor,
             Optional<PageId> page,
             ElsewhereId elsewhere)
-            implements Followed {}
+            implements Followed {
+
+        /** By a link that leads past every page. */
+        public static SentElsewhere straight(EventId id, Click click, ElsewhereId elsewhere) {
+            return new SentElsewhere(
+                    id, click.workspace, click.promotion, click.id, click.visitor(), Optional.empty(), elsewhere);
+        }
+    }
 
     /**
      * A page handed out a file.
