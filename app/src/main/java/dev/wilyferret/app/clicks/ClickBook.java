@@ -67,6 +67,7 @@ public class ClickBook {
                     queries.ofTheSameVisitors(workspace.value(), Id.values(clicks)).stream()
                             .map(ClickId::new)
                             .toList());
+            queries.emptyLabels(workspace.value(), Id.values(clicks));
             queries.anonymize(workspace.value(), Id.values(clicks));
         }
     }
@@ -154,6 +155,23 @@ public class ClickBook {
                         PixelAnswer.valueOf(row.getAnswer()),
                         row.getCount(),
                         row.getLast()))
+                .toList();
+    }
+
+    /**
+     * What was told of a page, whatever its clicks' standing.
+     *
+     * @param name of the step; empty for the page's views
+     * @param visits in which that was
+     * @param amount together, in minor units of the workspace's currency
+     */
+    public record ToldSum(String name, long count, long visits, long amount, Instant last) {}
+
+    /** The views of a page since a moment, and the steps taken on it. */
+    @Transactional(readOnly = true)
+    public List<ToldSum> told(WorkspaceId workspace, PromotionId promotion, PageId page, Instant from) {
+        return queries.told(workspace.value(), promotion.value(), page.value(), from).stream()
+                .map(row -> new ToldSum(row.getName(), row.getCount(), row.getVisits(), row.getAmount(), row.getLast()))
                 .toList();
     }
 

@@ -38,6 +38,14 @@ interface ClickQueries extends Repository<StandingClickRow, ClickRow.Key> {
             """)
     void anonymize(UUID workspace, List<UUID> clicks);
 
+    @Modifying
+    @NativeQuery("""
+            update site_event set step_label = '' where workspace_id = :workspace and step_label <> '' and click_id in (
+              select id from click where workspace_id = :workspace and visitor_id in (
+                select visitor_id from click where workspace_id = :workspace and id in (:clicks)))
+            """)
+    void emptyLabels(UUID workspace, List<UUID> clicks);
+
     @Query("""
             from StandingClickRow c
             where c.workspace = :workspace and c.promotion = :promotion and c.at >= :from
@@ -109,6 +117,29 @@ interface ClickQueries extends Repository<StandingClickRow, ClickRow.Key> {
             order by e.at desc
             """)
     List<SiteEventRow> onPage(UUID workspace, UUID promotion, UUID page, Limit limit);
+
+    /** What was told of a page: its views under no name, each step under its own. */
+    interface ToldSum {
+        String getName();
+
+        long getCount();
+
+        long getVisits();
+
+        long getAmount();
+
+        Instant getLast();
+    }
+
+    @NativeQuery("""
+            select coalesce(step_name, '') as name, count(*) as count, count(distinct click_id) as visits,
+              coalesce(sum(step_amount), 0) as amount, max(at) as last
+            from site_event
+            where workspace_id = :workspace and promotion_id = :promotion and page_id = :page and at >= :from
+              and kind in ('PAGE_VIEW', 'STEP_TAKEN')
+            group by 1
+            """)
+    List<ToldSum> told(UUID workspace, UUID promotion, UUID page, Instant from);
 
     /** Asks each promotion by itself, for which there is an index of just these events. */
     @NativeQuery("""

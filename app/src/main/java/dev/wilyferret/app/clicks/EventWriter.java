@@ -25,9 +25,14 @@ class EventWriter {
                 .filter(SiteEvent.Followed.class::isInstance)
                 .map(event -> new SiteEventRow((SiteEvent.Followed) event))
                 .toList();
+        List<SiteEvent.SeenByImage> images = events.stream()
+                .filter(SiteEvent.SeenByImage.class::isInstance)
+                .map(SiteEvent.SeenByImage.class::cast)
+                .toList();
         sessions.inStatelessTransaction(session -> session.doWork(connection -> {
             ClickRow.INSERT.insert(connection, clicks);
             SiteEventRow.INSERT.insert(connection, followed);
+            ImageViews.INSERT.insert(connection, images);
             VisitWork.note(connection, events);
         }));
     }

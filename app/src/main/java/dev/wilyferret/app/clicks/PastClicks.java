@@ -19,6 +19,7 @@ import dev.wilyferret.core.pixel.PixelEvent;
 import dev.wilyferret.core.visit.Device;
 import dev.wilyferret.core.visit.SiteEvent;
 import dev.wilyferret.core.visit.Standing;
+import dev.wilyferret.core.visit.TakenStep;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Timestamp;
@@ -33,6 +34,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -109,7 +111,7 @@ public class PastClicks {
         // read all events of a workspace to find those of some clicks.
         sql.sql("""
                         select e.* from unnest(cast(:clicks as uuid[])) c (id) cross join lateral (
-                          select id, click_id, promotion_id, visitor_id, page_id, kind, offer_id, elsewhere_id, file, pixel_id, pixel_event
+                          select id, click_id, promotion_id, visitor_id, page_id, kind, offer_id, elsewhere_id, file, pixel_id, pixel_event, step_name
                           from site_event
                           where workspace_id = :workspace and click_id = c.id and at >= :from and (pixel_answer is null or pixel_answer = 'LEFT_TO_SERVER')
                           offset 0) e
@@ -146,6 +148,15 @@ public class PastClicks {
             case "HANDED_OUT" ->
                 new SiteEvent.HandedOut(
                         id, workspace, promotion, click, visitor, page.orElseThrow(), row.getString("file"));
+            case "STEP_TAKEN" ->
+                new SiteEvent.StepTaken(
+                        id,
+                        workspace,
+                        promotion,
+                        click,
+                        visitor,
+                        page.orElseThrow(),
+                        new TakenStep(row.getString("step_name"), OptionalLong.empty(), ""));
             case "PIXEL_FIRED" ->
                 new SiteEvent.PixelFired(
                         id,

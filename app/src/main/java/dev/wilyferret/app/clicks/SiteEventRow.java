@@ -13,6 +13,7 @@ import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.pixel.PixelAnswer;
 import dev.wilyferret.core.pixel.PixelEvent;
 import dev.wilyferret.core.visit.SiteEvent;
+import dev.wilyferret.core.visit.TakenStep;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -23,6 +24,7 @@ import jakarta.persistence.Table;
 import java.time.Instant;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.UUID;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
@@ -51,6 +53,9 @@ class SiteEventRow {
             .text("pixel_answer", row -> row.pixelAnswer == null ? null : row.pixelAnswer.name())
             .column("took_ms", "int4", row -> row.tookMillis)
             .uuid("variant_id", row -> row.variant)
+            .text("step_name", row -> row.stepName)
+            .column("step_amount", "int8", row -> row.stepAmount)
+            .text("step_label", row -> row.stepLabel)
             .made();
 
     enum Kind {
@@ -58,6 +63,7 @@ class SiteEventRow {
         WENT_ON,
         HANDED_OUT,
         SENT_ELSEWHERE,
+        STEP_TAKEN,
         PIXEL_FIRED
     }
 
@@ -121,6 +127,19 @@ class SiteEventRow {
     @Nullable
     UUID elsewhere;
 
+    @Column(name = "step_name")
+    @Nullable
+    String stepName;
+
+    /** In minor units of the workspace's currency. */
+    @Column(name = "step_amount")
+    @Nullable
+    Long stepAmount;
+
+    @Column(name = "step_label")
+    @Nullable
+    String stepLabel;
+
     protected SiteEventRow() {}
 
     SiteEventRow(SiteEvent.Followed event) {
@@ -140,6 +159,7 @@ class SiteEventRow {
             case SiteEvent.WentOn out -> Kind.WENT_ON;
             case SiteEvent.HandedOut given -> Kind.HANDED_OUT;
             case SiteEvent.SentElsewhere out -> Kind.SENT_ELSEWHERE;
+            case SiteEvent.StepTaken taken -> Kind.STEP_TAKEN;
             case SiteEvent.PixelFired fire -> Kind.PIXEL_FIRED;
         };
         if (event instanceof SiteEvent.PageView view) {
@@ -154,6 +174,11 @@ class SiteEventRow {
         }
         if (event instanceof SiteEvent.HandedOut given) {
             file = given.file();
+        }
+        if (event instanceof SiteEvent.StepTaken(var _, var _, var _, var _, var _, var _, TakenStep step)) {
+            stepName = step.name();
+            stepAmount = step.amount().isPresent() ? step.amount().getAsLong() : null;
+            stepLabel = step.label();
         }
         if (event instanceof SiteEvent.PixelFired fire) {
             pixel = fire.pixel().value();
@@ -202,6 +227,18 @@ class SiteEventRow {
                         new VisitorId(visitor),
                         Optional.ofNullable(page).map(PageId::new),
                         new ElsewhereId(Objects.requireNonNull(elsewhere)));
+            case STEP_TAKEN ->
+                new SiteEvent.StepTaken(
+                        new EventId(id),
+                        new WorkspaceId(workspace),
+                        new PromotionId(promotion),
+                        new ClickId(click),
+                        new VisitorId(visitor),
+                        onPage(),
+                        new TakenStep(
+                                Objects.requireNonNull(stepName),
+                                stepAmount == null ? OptionalLong.empty() : OptionalLong.of(stepAmount),
+                                Objects.requireNonNull(stepLabel)));
             case PIXEL_FIRED -> toFire();
         };
     }

@@ -12,7 +12,10 @@ import java.sql.SQLException;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.Collection;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -47,34 +50,34 @@ public class VisitWork {
 
     /** Notes the clicks of events that are being written. What a browser fired tells nothing that is not told already. */
     static void note(Connection connection, List<SiteEvent> events) throws SQLException {
-        List<SiteEvent> telling = events.stream()
-                .filter(event ->
-                        !(event instanceof SiteEvent.PixelFired fire) || fire.answer() == PixelAnswer.LEFT_TO_SERVER)
-                .toList();
+        Map<ClickId, WorkspaceId> telling = new LinkedHashMap<>();
+        events.forEach(event -> told(event).ifPresent(click -> telling.put(click, event.workspace())));
         if (telling.isEmpty()) {
             return;
         }
         try (PreparedStatement insert = connection.prepareStatement(
-                "insert into visit_work (workspace_id, click_id) select distinct * from unnest(cast(? as uuid[]), cast(? as uuid[]))")) {
+                "insert into visit_work (workspace_id, click_id) select * from unnest(cast(? as uuid[]), cast(? as uuid[]))")) {
             insert.setArray(
                     1,
                     connection.createArrayOf(
                             "uuid",
-                            telling.stream()
-                                    .map(event -> event.workspace().value())
-                                    .toArray()));
+                            telling.values().stream().map(WorkspaceId::value).toArray()));
             insert.setArray(
                     2,
                     connection.createArrayOf(
-                            "uuid", telling.stream().map(VisitWork::click).toArray()));
+                            "uuid",
+                            telling.keySet().stream().map(ClickId::value).toArray()));
             insert.executeUpdate();
         }
     }
 
-    private static UUID click(SiteEvent event) {
+    /** The click whose visit an event changes. */
+    private static Optional<ClickId> told(SiteEvent event) {
         return switch (event) {
-            case SiteEvent.Click click -> click.id().value();
-            case SiteEvent.Followed followed -> followed.click().value();
+            case SiteEvent.Click click -> Optional.of(click.id());
+            case SiteEvent.PixelFired fire when fire.answer() != PixelAnswer.LEFT_TO_SERVER -> Optional.empty();
+            case SiteEvent.Followed followed -> Optional.of(followed.click());
+            case SiteEvent.SeenByImage seen -> Optional.empty();
         };
     }
 

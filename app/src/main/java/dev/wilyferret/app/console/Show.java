@@ -14,6 +14,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
+import java.util.Currency;
 import java.util.Locale;
 import org.springframework.stereotype.Component;
 
@@ -48,6 +49,11 @@ public class Show {
 
     public String money(Money money) {
         return amount(money.major()) + " " + money.currency().getCurrencyCode();
+    }
+
+    /** @param minor in minor units */
+    public String money(long minor, Currency currency) {
+        return money(new Money(minor, currency));
     }
 
     /** Earnings per click, or a dash. */

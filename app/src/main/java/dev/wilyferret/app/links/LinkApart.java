@@ -9,7 +9,9 @@ import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.address.Tagging;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.link.Destination;
+import dev.wilyferret.core.link.SiteParameter;
 import dev.wilyferret.core.offer.AffiliateLink;
+import dev.wilyferret.core.page.PageDocument.OutsidePage;
 import dev.wilyferret.core.source.Source;
 import dev.wilyferret.core.source.Token;
 import java.util.ArrayList;
@@ -86,6 +88,11 @@ record LinkApart(
                 if (page.published().isEmpty()) {
                     warnings.add("“%s” is not published yet: until it is, visitors get a plain “not found”."
                             .formatted(page.name()));
+                }
+                if (page.draft() instanceof OutsidePage outside) {
+                    Map<String, String> along = new LinkedHashMap<>(samples);
+                    along.put(SiteParameter.VISIT, SAMPLE_CLICK);
+                    yield Tagging.of(tags.onto(outside.address().text()), along).address();
                 }
                 String address =
                         site.of(choices.promotion().host(), choices.promotion().path(page.slug()));

@@ -173,6 +173,9 @@ public record SiteSnapshot(
          */
         record ToPage(Optional<OwnHost> host, String address) implements Target {}
 
+        /** @param address of a page on a host of its own, tagged */
+        record ToOutside(String address) implements Target {}
+
         /** @param other the offer, if it is not the promotion's own */
         record ToOffer(AffiliateLink link, Optional<OfferId> other) implements Target {}
 

@@ -16,7 +16,6 @@ import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.offers.Offers;
 import dev.wilyferret.app.pages.LeftOut;
 import dev.wilyferret.app.pages.Page;
-import dev.wilyferret.app.pages.PageKind;
 import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.pages.Undrawn;
 import dev.wilyferret.app.people.Lists;
@@ -49,6 +48,7 @@ import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
+import dev.wilyferret.core.page.PageKind;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.HashMap;
@@ -207,7 +207,7 @@ class SnapshotBuilder {
                 livePages.put(page.id(), live);
                 if (page.landing()) {
                     entries.put(slug, live.path());
-                } else if (page.kind() == PageKind.CONTENT) {
+                } else if (page.kind() != PageKind.REDIRECT) {
                     entries.putIfAbsent(slug, live.path());
                 }
             }
@@ -336,7 +336,11 @@ class SnapshotBuilder {
                                     && content.settings().consent());
         }
 
+        /** Of what its owner may link to on a page that stands elsewhere, all is known. */
         private Map<ElsewhereId, Elsewhere> elsewhere(PageDocument document) {
+            if (document instanceof PageDocument.OutsidePage) {
+                return elsewhereById;
+            }
             Map<ElsewhereId, Elsewhere> elsewhere = new HashMap<>();
             if (document instanceof PageDocument.ContentPage content) {
                 content.blocks().ways().forEach(next -> {
@@ -350,6 +354,11 @@ class SnapshotBuilder {
 
         private Map<OfferId, AffiliateLink> otherOffers(PageDocument document) {
             Map<OfferId, AffiliateLink> links = new HashMap<>();
+            if (document instanceof PageDocument.OutsidePage) {
+                offerById
+                        .values()
+                        .forEach(offer -> links.put(offer.id(), offer.details().link()));
+            }
             if (document instanceof PageDocument.ContentPage content) {
                 content.blocks().ways().forEach(next -> {
                     if (next instanceof NextStep.ToAnotherOffer(OfferId id) && offerById.containsKey(id)) {
@@ -388,8 +397,7 @@ class SnapshotBuilder {
             return switch (to) {
                 case Destination.ToPage(PageId page) ->
                     Optional.ofNullable(livePages.get(page))
-                            .<Target>map(live ->
-                                    new Target.ToPage(live.host(), link.tags().onto(live.path())))
+                            .map(live -> target(link, live))
                             .orElseGet(Target.Nowhere::new);
                 case Destination.ToOffer(Optional<OfferId> other) ->
                     other.isEmpty()
@@ -404,6 +412,12 @@ class SnapshotBuilder {
                             .<Target>map(elsewhere -> new Target.ToElsewhere(id, elsewhere))
                             .orElseGet(Target.Nowhere::new);
             };
+        }
+
+        private static Target target(TrackingLink link, LivePage live) {
+            return live.document() instanceof PageDocument.OutsidePage outside
+                    ? new Target.ToOutside(link.tags().onto(outside.address().text()))
+                    : new Target.ToPage(live.host(), link.tags().onto(live.path()));
         }
 
         private String path(Page page) {

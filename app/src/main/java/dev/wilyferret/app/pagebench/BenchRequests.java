@@ -2,10 +2,10 @@ package dev.wilyferret.app.pagebench;
 
 import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.pages.Page;
-import dev.wilyferret.app.pages.PageKind;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.page.PageKind;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
@@ -17,6 +17,8 @@ import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.MethodParameter;
 import org.springframework.security.core.Authentication;
+import org.springframework.web.bind.annotation.ControllerAdvice;
+import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.support.WebDataBinderFactory;
 import org.springframework.web.context.request.NativeWebRequest;
 import org.springframework.web.method.support.HandlerMethodArgumentResolver;
@@ -27,6 +29,28 @@ import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 /** Reads, in one place, what every request to the bench of a content page says; what does not exist is a 404. */
 @Configuration
 class BenchRequests implements WebMvcConfigurer, HandlerMethodArgumentResolver {
+
+    /** Says that a page has a bench of another kind. */
+    static final class OtherBench extends RuntimeException {
+        private static final long serialVersionUID = 1L;
+        private final String address;
+
+        OtherBench(Page page) {
+            super("page " + page.id() + " is of another kind");
+            address = "/promotions/" + page.promotion()
+                    + (page.kind() == PageKind.REDIRECT ? "/redirect" : "/outside/" + page.id());
+        }
+    }
+
+    /** Whoever asks for such a page is led there. */
+    @ControllerAdvice
+    static class Way {
+
+        @ExceptionHandler
+        String other(OtherBench bench) {
+            return "redirect:" + bench.address;
+        }
+    }
 
     private final ObjectProvider<BenchDesk> desk;
 
@@ -59,7 +83,7 @@ class BenchRequests implements WebMvcConfigurer, HandlerMethodArgumentResolver {
         PromotionId promotion = new PromotionId(id(path.get("promotion")));
         Page page = desk.getObject().page(member, promotion, new PageId(id(path.get("id"))));
         if (page.kind() != PageKind.CONTENT) {
-            throw new NotFound();
+            throw new OtherBench(page);
         }
         String revision = request.getParameter("revision");
         return new BenchRequest(

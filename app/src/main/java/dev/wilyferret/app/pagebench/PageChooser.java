@@ -2,13 +2,13 @@ package dev.wilyferret.app.pagebench;
 
 import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.installation.SiteAddress;
-import dev.wilyferret.app.pages.PageKind;
 import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.results.Figures;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.core.design.StartingDesign;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.link.SiteRoute;
+import dev.wilyferret.core.page.PageKind;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;

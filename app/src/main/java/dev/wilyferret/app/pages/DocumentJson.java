@@ -5,6 +5,7 @@ import com.fasterxml.jackson.annotation.JsonIgnore;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import com.fasterxml.jackson.annotation.JsonValue;
+import dev.wilyferret.core.address.WebAddress;
 import dev.wilyferret.core.color.Palette;
 import dev.wilyferret.core.color.Rgb;
 import dev.wilyferret.core.id.Id;
@@ -52,7 +53,8 @@ final class DocumentJson {
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
     @JsonSubTypes({
         @JsonSubTypes.Type(value = PageDocument.ContentPage.class, name = "content"),
-        @JsonSubTypes.Type(value = PageDocument.RedirectPage.class, name = "redirect")
+        @JsonSubTypes.Type(value = PageDocument.RedirectPage.class, name = "redirect"),
+        @JsonSubTypes.Type(value = PageDocument.OutsidePage.class, name = "outside")
     })
     private interface DocumentKinds {}
 
@@ -62,6 +64,16 @@ final class DocumentJson {
     private interface IdAsText {
         @JsonValue
         String text();
+    }
+
+    private abstract static class AddressAsText {
+        @JsonValue
+        abstract String text();
+
+        @JsonCreator
+        static WebAddress read(String text) {
+            return new WebAddress(text);
+        }
     }
 
     private interface UuidAsText {
@@ -102,6 +114,7 @@ final class DocumentJson {
             .registerSubtypes(named(NextStep.class))
             .addMixIn(BlockId.class, IdAsText.class)
             .addMixIn(Id.class, UuidAsText.class)
+            .addMixIn(WebAddress.class, AddressAsText.class)
             .addMixIn(Rgb.class, ColourAsText.class)
             .addMixIn(Palette.class, OnlyRoles.class)
             .addMixIn(PixelEvent.class, EventAsText.class)

@@ -2,6 +2,7 @@ package dev.wilyferret.app.pages;
 
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.page.PageKind;
 import dev.wilyferret.core.text.PlainText;
 
 /**

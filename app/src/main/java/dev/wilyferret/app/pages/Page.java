@@ -4,6 +4,7 @@ import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.page.PageDocument;
+import dev.wilyferret.core.page.PageKind;
 import dev.wilyferret.core.trail.PageState;
 import dev.wilyferret.core.wording.PageChanges;
 import java.time.Instant;

@@ -7,6 +7,7 @@ import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.page.PageKind;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;

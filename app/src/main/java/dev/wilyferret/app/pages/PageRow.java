@@ -5,6 +5,7 @@ import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.page.PageDocument;
+import dev.wilyferret.core.page.PageKind;
 import jakarta.persistence.Column;
 import jakarta.persistence.EmbeddedId;
 import jakarta.persistence.Entity;

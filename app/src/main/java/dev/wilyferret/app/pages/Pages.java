@@ -11,6 +11,8 @@ import dev.wilyferret.core.page.Hold;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
+import dev.wilyferret.core.page.PageDocument.OutsidePage;
+import dev.wilyferret.core.page.PageKind;
 import dev.wilyferret.core.readiness.Finding;
 import dev.wilyferret.core.readiness.Fold;
 import dev.wilyferret.core.text.Refusal;
@@ -252,6 +254,29 @@ public class Pages {
         return find(workspace, redirect.id()).orElseThrow();
     }
 
+    /** Notes a page that stands elsewhere, and publishes it, since there is nothing to draw. */
+    @Transactional
+    public Page makeOutside(WorkspaceId workspace, PromotionId promotion, String name, OutsidePage outside) {
+        Page made = add(workspace, promotion, PageKind.OUTSIDE, name, "elsewhere", outside);
+        publish(workspace, made.id());
+        awaiting(made);
+        return find(workspace, made.id()).orElseThrow();
+    }
+
+    /**
+     * Changes what is noted of a page that stands elsewhere, for visitors at once.
+     *
+     * @return whether it was kept; false if it has been changed since that revision
+     */
+    @Transactional
+    public boolean changeOutside(WorkspaceId workspace, PageId id, int revision, OutsidePage outside) {
+        boolean kept = keepDraft(workspace, id, revision, outside);
+        if (kept) {
+            publish(workspace, id);
+        }
+        return kept;
+    }
+
     private static UnaryOperator<NextStep> offerTo(Page redirect) {
         return step -> step instanceof NextStep.ToOffer ? new NextStep.ToPage(redirect.id()) : step;
     }
@@ -270,7 +295,7 @@ public class Pages {
                         RowKey.of(workspace, ids.next()),
                         promotion.value(),
                         kind,
-                        kind == PageKind.CONTENT && others.stream().noneMatch(row -> row.landing),
+                        kind != PageKind.REDIRECT && others.stream().noneMatch(row -> row.landing),
                         called,
                         slug,
                         draft,

@@ -23,7 +23,8 @@ import org.springframework.stereotype.Component;
 
 /**
  * Writes a page as plain files that work from any web host: one HTML, its pictures, videos and faces beside it. Ways on to
- * this program (buttons, forms, quizzes) keep its whole address, so that clicks and leads are still counted.
+ * this program (buttons, forms, quizzes) keep its whole address, and the page carries the script of pages elsewhere, so that views, clicks and leads are still
+ * counted and belong together.
  */
 @Component
 public class PageExport {
@@ -38,13 +39,21 @@ public class PageExport {
     private final Shelf shelf;
     private final Promotions promotions;
     private final SiteAddress site;
+    private final OutsideScript script;
 
-    PageExport(Previews previews, PageHtml html, Shelf shelf, Promotions promotions, SiteAddress site) {
+    PageExport(
+            Previews previews,
+            PageHtml html,
+            Shelf shelf,
+            Promotions promotions,
+            SiteAddress site,
+            OutsideScript script) {
         this.previews = previews;
         this.html = html;
         this.shelf = shelf;
         this.promotions = promotions;
         this.site = site;
+        this.script = script;
     }
 
     public void write(Page page, OutputStream out) throws IOException {
@@ -74,6 +83,8 @@ public class PageExport {
         text = WAY_ON.matcher(text)
                 .replaceAll(found -> Matcher.quoteReplacement(
                         found.group(1) + "=\"" + site.of(promotion.host(), found.group(2)) + "\""));
+        int end = text.lastIndexOf("</body>");
+        text = text.substring(0, end) + script.snippet(promotion.host(), page.id()) + "\n" + text.substring(end);
         try (ZipOutputStream zip = new ZipOutputStream(out)) {
             zip.putNextEntry(new ZipEntry("index.html"));
             zip.write(text.getBytes(StandardCharsets.UTF_8));

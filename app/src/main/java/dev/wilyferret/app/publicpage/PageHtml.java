@@ -181,6 +181,12 @@ public class PageHtml {
         return switch (document) {
             case PageDocument.ContentPage page -> content(page.at(around.now()), around);
             case PageDocument.RedirectPage page -> redirect(page, around);
+            case PageDocument.OutsidePage page ->
+                message(
+                        "On another host",
+                        List.of("This page stands at %s. There is nothing to draw of it here."
+                                .formatted(page.address().readable())),
+                        Optional.empty());
         };
     }
 

@@ -3,6 +3,7 @@ package dev.wilyferret.app.site;
 import dev.wilyferret.app.intake.Frontage;
 import dev.wilyferret.app.live.SiteSnapshot;
 import dev.wilyferret.core.address.NetworkKey;
+import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.visit.Arrival;
 import dev.wilyferret.core.visit.Headers;
@@ -28,21 +29,48 @@ class Arrivals {
             SiteSnapshot snapshot,
             WorkspaceId workspace,
             Optional<SiteSnapshot.LiveLink> link) {
+        return of(
+                request,
+                visit,
+                visit.own(snapshot, workspace),
+                link,
+                Optional.ofNullable(request.getQueryString()).orElse(""),
+                header(request, "Referer"));
+    }
+
+    /** @param elsewhere what the script of a page elsewhere says of how visitors came to it */
+    Arrival of(
+            HttpServletRequest request,
+            Visit visit,
+            Optional<SiteSnapshot.LiveLink> link,
+            OutsideRoutes.Said elsewhere) {
+        return of(request, visit, false, link, elsewhere.query(), elsewhere.referrer());
+    }
+
+    /** Without a link, its tags are those in the address. */
+    private Arrival of(
+            HttpServletRequest request,
+            Visit visit,
+            boolean own,
+            Optional<SiteSnapshot.LiveLink> link,
+            String query,
+            String referrer) {
         String address = request.getRemoteAddr();
+        Parameters parameters = new Parameters(query);
         return Arrival.of(
                 visit.visitor(),
                 link.map(SiteSnapshot.LiveLink::id),
-                link.map(SiteSnapshot.LiveLink::tags),
-                new Parameters(Optional.ofNullable(request.getQueryString()).orElse("")),
-                visit.own(snapshot, workspace),
+                link.map(SiteSnapshot.LiveLink::tags).or(() -> Tags.in(parameters.values())),
+                parameters,
+                own,
                 new Arrival.Place(address, NetworkKey.prefix(address), places.countryCode(address)),
-                headers(request));
+                headers(request, referrer));
     }
 
-    private static Headers headers(HttpServletRequest request) {
+    private static Headers headers(HttpServletRequest request, String referrer) {
         return new Headers(
                 header(request, "User-Agent"),
-                header(request, "Referer"),
+                referrer,
                 header(request, "Accept-Language"),
                 new Headers.Hints(
                         header(request, "Sec-CH-UA"),

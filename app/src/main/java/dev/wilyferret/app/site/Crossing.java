@@ -9,6 +9,7 @@ import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.VisitorId;
 import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.link.SiteParameter;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Clock;
 import java.time.Duration;
@@ -95,7 +96,7 @@ class Crossing {
     /** The address of such a request without what was handed over. */
     static String without(HttpServletRequest request) {
         String rest = Arrays.stream(request.getQueryString().split("&"))
-                .filter(pair -> !pair.startsWith(PARAMETER + "="))
+                .filter(pair -> !pair.startsWith(PARAMETER + "=") && !pair.startsWith(SiteParameter.VISIT + "="))
                 .collect(Collectors.joining("&"));
         return request.getRequestURI() + (rest.isEmpty() ? "" : "?" + rest);
     }

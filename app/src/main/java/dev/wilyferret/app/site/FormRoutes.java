@@ -57,6 +57,7 @@ class FormRoutes {
     private final SnapshotKeeper snapshots;
     private final Leads leads;
     private final Lists lists;
+    private final Carried carried;
     private final Orders orders;
     private final Clients clients;
     private final Passes passes;
@@ -72,6 +73,7 @@ class FormRoutes {
             SnapshotKeeper snapshots,
             Leads leads,
             Lists lists,
+            Carried carried,
             Orders orders,
             Clients clients,
             Passes passes,
@@ -85,6 +87,7 @@ class FormRoutes {
         this.snapshots = snapshots;
         this.leads = leads;
         this.lists = lists;
+        this.carried = carried;
         this.orders = orders;
         this.clients = clients;
         this.passes = passes;
@@ -170,6 +173,11 @@ class FormRoutes {
 
     private void take(HttpServletRequest request, HttpServletResponse response, Found found) throws IOException {
         LivePage page = found.page;
+        // From a page elsewhere: from here on the browser knows the visit.
+        carried.read(request, page.workspace())
+                .ifPresent(along -> Visit.of(request, ids)
+                        .carrying(along.visitor(), along.click())
+                        .remember(request, response, along.click()));
         Block.Form form = (Block.Form) found.placed.block();
         Map<String, String> typed = typed(request, form);
         Map<String, String> findings = new LinkedHashMap<>(LeadFields.findings(form, typed));
@@ -249,7 +257,7 @@ class FormRoutes {
                 .filter(field -> !typed.getOrDefault(field.name(), "").isBlank())
                 .forEach(
                         field -> said.put(field.label(), typed.get(field.name()).strip()));
-        Visit visit = Visit.of(request, ids);
+        Visit visit = carried.onto(Visit.of(request, ids), request, page.workspace());
         ClickId click =
                 visit.currentOn(page.promotion()).map(Visit.Current::click).orElseGet(() -> new ClickId(ids.next()));
         return new Lead(

@@ -39,6 +39,7 @@ class SiteServlet extends HttpServlet {
                     SiteRoute.OUT,
                     SiteRoute.AWAY,
                     SiteRoute.PIXEL,
+                    SiteRoute.SEEN,
                     SiteRoute.PREVIEW,
                     SiteRoute.DESIGN,
                     SiteRoute.CONFIRM,
@@ -52,6 +53,7 @@ class SiteServlet extends HttpServlet {
 
     private final transient VisitorRoutes visitors;
     private final transient PixelRoutes pixels;
+    private final transient OutsideRoutes outside;
     private final transient PostbackRoute postbacks;
     private final transient FormRoutes forms;
     private final transient MailRoutes mails;
@@ -66,6 +68,7 @@ class SiteServlet extends HttpServlet {
     SiteServlet(
             VisitorRoutes visitors,
             PixelRoutes pixels,
+            OutsideRoutes outside,
             PostbackRoute postbacks,
             FormRoutes forms,
             MailRoutes mails,
@@ -78,6 +81,7 @@ class SiteServlet extends HttpServlet {
             Answers answers) {
         this.visitors = visitors;
         this.pixels = pixels;
+        this.outside = outside;
         this.postbacks = postbacks;
         this.forms = forms;
         this.mails = mails;
@@ -147,6 +151,8 @@ class SiteServlet extends HttpServlet {
             throws IOException {
         switch (route + "/" + parts.length) {
             case "PIXEL/1" -> pixels.report(request, response);
+            case "SEEN/2" -> outside.seen(request, response, parts[1]);
+            case "SEEN/3" -> outside.told(request, response, parts[1], parts[2]);
             case "POSTBACK/2" -> inLine(() -> postbacks.receive(request, response, parts[1]));
             case "OPT_IN/3" -> forms.optIn(request, response, parts[1], parts[2]);
             case "QUIZ/3" -> forms.quiz(request, response, parts[1], parts[2]);
@@ -181,6 +187,10 @@ class SiteServlet extends HttpServlet {
             case "OUT/3" -> visitors.out(request, response, parts[1], ShortId.parse(parts[2], OfferId::new));
             case "AWAY/3" -> visitors.away(request, response, parts[1], parts[2]);
             case "PIXEL/3" -> pixels.image(request, response, parts[1], parts[2]);
+            case "ASSETS/2" -> outside.script(response, parts[1]);
+            case "SEEN/2" -> {
+                return outside.image(request, response, parts[1]);
+            }
             case "MEDIA/2" -> media.serve(request, response, parts[1]);
             case "FILE/3" -> visitors.file(request, response, parts[1], parts[2]);
             case "POSTBACK/2" -> inLine(() -> postbacks.receive(request, response, parts[1]));

@@ -95,6 +95,11 @@ record Visit(VisitorId visitor, boolean known, Optional<Current> current, Option
         return current.filter(click -> click.promotion().equals(promotion));
     }
 
+    /** The visit with a click that was carried along where cookies do not reach; a visitor whom a cookie names stays that one. */
+    Visit carrying(VisitorId carried, Current click) {
+        return new Visit(known ? visitor : carried, true, Optional.of(click), ownToken, agreed);
+    }
+
     boolean own(SiteSnapshot snapshot, WorkspaceId workspace) {
         return ownToken.isPresent() && snapshot.marksOwn(workspace, OwnBrowsers.fingerprint(ownToken.get()));
     }

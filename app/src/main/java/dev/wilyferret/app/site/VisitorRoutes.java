@@ -17,17 +17,17 @@ import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.EventId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
-import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.VisitorId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.Elsewhere;
+import dev.wilyferret.core.link.SiteParameter;
 import dev.wilyferret.core.offer.AffiliateLink;
+import dev.wilyferret.core.page.PageDocument.OutsidePage;
 import dev.wilyferret.core.pixel.PixelAnswer;
 import dev.wilyferret.core.visit.Arrival;
 import dev.wilyferret.core.visit.SiteEvent;
-import dev.wilyferret.core.visit.Verdict;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
@@ -52,6 +52,7 @@ class VisitorRoutes {
     private final Arrivals arrivals;
     private final Answers answers;
     private final Crossing crossing;
+    private final Carried carried;
     private final TokenValues tokens;
     private final MediaRoute media;
     private final Clock clock;
@@ -63,6 +64,7 @@ class VisitorRoutes {
             Arrivals arrivals,
             Answers answers,
             Crossing crossing,
+            Carried carried,
             TokenValues tokens,
             MediaRoute media,
             Clock clock) {
@@ -72,6 +74,7 @@ class VisitorRoutes {
         this.arrivals = arrivals;
         this.answers = answers;
         this.crossing = crossing;
+        this.carried = carried;
         this.tokens = tokens;
         this.media = media;
         this.clock = clock;
@@ -95,8 +98,7 @@ class VisitorRoutes {
      */
     void follow(HttpServletRequest request, HttpServletResponse response, LiveLink link, String more)
             throws IOException {
-        SiteSnapshot snapshot = snapshots.now();
-        Visit visit = Visit.of(request, ids);
+        Visit visit = visit(request, link.workspace());
         Came came = came(request, visit, link.workspace(), Optional.of(link));
         SiteEvent.Click click = came.click(new ClickId(ids.next()), link.workspace(), link.promotion());
         boolean recorded = recorded(request);
@@ -108,7 +110,7 @@ class VisitorRoutes {
             log.append(events);
             visit.remember(request, response, Visit.Current.of(click));
         }
-        Map<String, String> passed = passed(link, came.arrival);
+        Map<String, String> passed = passed(link, came.arrival());
         switch (target) {
             case Target.ToPage(var host, String address) -> {
                 String tagged = Tagging.of(address, passed).address();
@@ -131,8 +133,30 @@ class VisitorRoutes {
                         response,
                         Tagging.of(elsewhere.sent(ShortId.of(click.id()), Optional.of(link.tags())), passed)
                                 .address());
+            case Target.ToOutside(String address) ->
+                answers.sendTo(
+                        response,
+                        outside(
+                                address,
+                                passed,
+                                recorded
+                                        ? carried.text(
+                                                link.workspace(),
+                                                new Carried.Along(visit.visitor(), Visit.Current.of(click)))
+                                        : Optional.empty()));
             case Target.Nowhere() -> nothing(request, response);
         }
+    }
+
+    private Visit visit(HttpServletRequest request, WorkspaceId workspace) {
+        return carried.onto(Visit.of(request, ids), request, workspace);
+    }
+
+    /** The address of a page elsewhere with what visitors bring along. */
+    private static String outside(String address, Map<String, String> passed, Optional<String> along) {
+        Map<String, String> parameters = new LinkedHashMap<>(passed);
+        along.ifPresent(text -> parameters.put(SiteParameter.VISIT, text));
+        return Tagging.of(address, parameters).address();
     }
 
     /** The step that a link itself is, where it leads past every page. */
@@ -142,7 +166,7 @@ class VisitorRoutes {
                 Optional.of(SiteEvent.WentOn.straight(new EventId(ids.next()), click, other));
             case Target.ToElsewhere(var id, var elsewhere) ->
                 Optional.of(SiteEvent.SentElsewhere.straight(new EventId(ids.next()), click, id));
-            case Target.ToPage _, Target.Nowhere _ -> Optional.empty();
+            case Target.ToPage _, Target.ToOutside _, Target.Nowhere _ -> Optional.empty();
         };
     }
 
@@ -230,6 +254,14 @@ class VisitorRoutes {
             arrive(request, response, page);
             return;
         }
+        if (page.document() instanceof OutsidePage outside) {
+            sendOutside(request, response, page, outside);
+            return;
+        }
+        if (Carried.comes(request)) {
+            arrive(request, response, page);
+            return;
+        }
         SiteSnapshot snapshot = snapshots.now();
         Visit visit = Visit.of(request, ids);
         Came came = came(request, visit, page.workspace(), Optional.empty());
@@ -244,7 +276,7 @@ class VisitorRoutes {
                 page.id());
         events.add(view);
         Fires fires = new Fires(
-                came.verdict instanceof Verdict.DeclaredCrawler,
+                came.crawler(),
                 !page.consent() || visit.agreed(),
                 page.oncePerVisit() && FiredOnce.on(request, current.click(), page.id()));
         if (fires.now()) {
@@ -297,10 +329,34 @@ class VisitorRoutes {
         }
     }
 
+    /** A page that stands elsewhere: there its own script counts the view. The visit that leads there is kept here, and goes along. */
+    private void sendOutside(
+            HttpServletRequest request, HttpServletResponse response, LivePage page, OutsidePage outside) {
+        Visit visit = visit(request, page.workspace());
+        Came came = came(request, visit, page.workspace(), Optional.empty());
+        List<SiteEvent> events = new ArrayList<>(1);
+        Visit.Current current = visit.currentOn(page.promotion()).orElseGet(() -> begin(came, page, events));
+        Optional<String> along = Optional.empty();
+        if (recorded(request)) {
+            if (!events.isEmpty()) {
+                log.append(events);
+            }
+            visit.remember(request, response, current);
+            along = carried.text(page.workspace(), new Carried.Along(visit.visitor(), current));
+        }
+        Map<String, String> passed =
+                new LinkedHashMap<>(came.arrival().parameters().values());
+        answers.sendTo(response, outside(outside.address().text(), passed, along));
+    }
+
     /** Takes a visit over from another host, then asks for the page again without what said so. */
     private void arrive(HttpServletRequest request, HttpServletResponse response, LivePage page) {
         if (recorded(request)) {
             crossing.read(request, page.workspace()).ifPresent(over -> Visit.takeOver(request, response, over));
+            carried.read(request, page.workspace())
+                    .ifPresent(along -> Visit.of(request, ids)
+                            .carrying(along.visitor(), along.click())
+                            .remember(request, response, along.click()));
         }
         answers.sendTo(response, Crossing.without(request));
     }
@@ -423,7 +479,7 @@ class VisitorRoutes {
 
     /** Keeps a step, and the click where the visit begins with it. */
     private Visit.Current step(HttpServletRequest request, HttpServletResponse response, LivePage page, Step step) {
-        Visit visit = Visit.of(request, ids);
+        Visit visit = visit(request, page.workspace());
         List<SiteEvent> events = new ArrayList<>(2);
         Visit.Current current = visit.currentOn(page.promotion())
                 .orElseGet(() -> begin(came(request, visit, page.workspace(), Optional.empty()), page, events));
@@ -442,26 +498,12 @@ class VisitorRoutes {
         return Visit.Current.of(click);
     }
 
-    /** A request with the verdict on it, which is given here and nowhere else. */
-    private record Came(Arrival arrival, Verdict verdict) {
-
-        /** Whether a seller of clicks bills for it. */
-        boolean billed() {
-            return !arrival.own() && !(verdict instanceof Verdict.DeclaredCrawler);
-        }
-
-        SiteEvent.Click click(ClickId id, WorkspaceId workspace, PromotionId promotion) {
-            return new SiteEvent.Click(id, workspace, promotion, Optional.empty(), arrival, verdict);
-        }
-    }
-
     private Came came(HttpServletRequest request, Visit visit, WorkspaceId workspace, Optional<LiveLink> link) {
-        Arrival arrival = arrivals.of(request, visit, snapshots.now(), workspace, link);
-        return new Came(arrival, Verdict.on(arrival));
+        return Came.of(arrivals.of(request, visit, snapshots.now(), workspace, link));
     }
 
     /** A HEAD asks what is there, and a prefetch what may be wanted: neither is a visitor. */
-    private static boolean recorded(HttpServletRequest request) {
+    static boolean recorded(HttpServletRequest request) {
         return !request.getMethod().equals("HEAD")
                 && !Arrivals.header(request, "Sec-Purpose").startsWith("prefetch");
     }

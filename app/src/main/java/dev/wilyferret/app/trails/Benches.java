@@ -28,6 +28,7 @@ public class Benches {
             case Place.Redirect _ -> own + "/redirect";
             case Place.Missing missing when missing.equals(Place.Missing.REDIRECT) -> own + "/redirect";
             case Place.Missing _, Place.Gone _ -> own + "/pages";
+            case Place.Step(PageId page, String name) -> own + "/pages/" + page;
             case Place.Confirmed _ -> own + "/leads";
             case Place.Mails _ -> "/people";
             case Place.HandedOut _ -> "/shelf";

@@ -85,6 +85,7 @@ class ClicksBehind {
                     case Place.Mails _ -> "came back by a mail";
                     case Place.HandedOut _ -> "were handed a file or a bonus";
                     case Place.Offer _, Place.Elsewhere _ -> "were sent on to “" + name + "”";
+                    case Place.Step _ -> "took your step “" + name + "”";
                     case Place.Sales _ -> "brought a sale";
                     case Place.Gone _, Place.Missing _ -> "saw a page that is gone";
                     case Place.Source _, Place.OtherSources _, Place.Filter _ -> "came";

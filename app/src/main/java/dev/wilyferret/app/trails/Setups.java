@@ -3,13 +3,14 @@ package dev.wilyferret.app.trails;
 import dev.wilyferret.app.links.TrackingLink;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.pages.Page;
-import dev.wilyferret.app.pages.PageKind;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.link.Destination;
+import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
+import dev.wilyferret.core.page.PageKind;
 import dev.wilyferret.core.trail.PageWays;
 import dev.wilyferret.core.trail.Setup;
 import dev.wilyferret.core.trail.Setup.Leaf;
@@ -19,6 +20,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /** Tells what of a promotion stands: where the drafts of its pages lead, and what is published of them. */
 final class Setups {
@@ -75,14 +77,32 @@ final class Setups {
         return new Leaf(
                 page.id(),
                 page.name(),
-                page.kind() == PageKind.REDIRECT,
+                page.kind(),
                 page.landing(),
                 known.linksOf(promotion).anyMatch(link -> link.page().equals(Optional.of(page.id()))),
                 page.state(),
-                content.map(around::of)
-                        .orElseGet(() -> List.of(new Way("by itself", new Target.ToOffer(promotion.offer())))),
+                ways(page, around),
                 content.flatMap(around::form),
                 page.published().map(document -> document.pixels().size()).orElse(0));
+    }
+
+    private List<Way> ways(Page page, PageWays around) {
+        return switch (page.draft()) {
+            case ContentPage content -> around.of(content);
+            case PageDocument.RedirectPage redirect ->
+                List.of(new Way("by itself", new Target.ToOffer(promotion.offer())));
+            case PageDocument.OutsidePage outside ->
+                Stream.concat(
+                                Stream.of(new Way(
+                                        "its links",
+                                        known.pagesOf(promotion).stream()
+                                                .filter(other -> other.kind() == PageKind.REDIRECT)
+                                                .findFirst()
+                                                .<Target>map(redirect -> new Target.ToPage(redirect.id()))
+                                                .orElseGet(() -> new Target.ToOffer(promotion.offer())))),
+                                outside.steps().stream().map(step -> new Way("", new Target.ToStep(page.id(), step))))
+                        .toList();
+        };
     }
 
     private Optional<PageWays.FormList> list(ListId id) {

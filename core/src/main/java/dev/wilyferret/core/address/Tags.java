@@ -5,6 +5,7 @@ import dev.wilyferret.core.text.Refusal;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Optional;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
@@ -98,6 +99,29 @@ public record Tags(
         }
         parameters.putAll(own);
         return parameters;
+    }
+
+    /**
+     * The tags that the parameters of an address say; empty if source, medium or campaign is missing, or one is none that a link
+     * could have.
+     */
+    public static Optional<Tags> in(Map<String, String> parameters) {
+        String source = parameters.getOrDefault("utm_source", "");
+        String medium = parameters.getOrDefault("utm_medium", "");
+        String campaign = parameters.getOrDefault("utm_campaign", "");
+        if (source.isBlank() || medium.isBlank() || campaign.isBlank()) {
+            return Optional.empty();
+        }
+        try {
+            return Optional.of(new Tags(
+                    source,
+                    medium,
+                    campaign,
+                    parameters.getOrDefault("utm_term", ""),
+                    parameters.getOrDefault("utm_content", "")));
+        } catch (Refusal noTags) {
+            return Optional.empty();
+        }
     }
 
     /** The address with these tags on it. */

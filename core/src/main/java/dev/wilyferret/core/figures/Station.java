@@ -1,5 +1,6 @@
 package dev.wilyferret.core.figures;
 
+import dev.wilyferret.core.address.Query;
 import dev.wilyferret.core.id.BonusId;
 import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.Id;
@@ -59,6 +60,13 @@ public sealed interface Station {
      */
     record File(String name) implements Station {}
 
+    /**
+     * A step of the owner's own was taken on a page.
+     *
+     * @param name what its owner calls it
+     */
+    record Step(PageId page, String name) implements Station {}
+
     /** A network reported a sale, and it was not reversed. */
     record Sale() implements Station {}
 
@@ -74,6 +82,7 @@ public sealed interface Station {
             case Mail(MailId mail) -> "mail " + mail;
             case HandedOut(BonusId bonus) -> "handed-out " + bonus;
             case File(String name) -> "file " + name;
+            case Step(PageId page, String name) -> "step " + page + " " + Query.encode(name);
             case Sale() -> "sale";
         };
     }
@@ -92,6 +101,7 @@ public sealed interface Station {
             case "mail" -> new Mail(id(parts[1], MailId::new));
             case "handed-out" -> new HandedOut(id(parts[1], BonusId::new));
             case "file" -> new File(parts[1]);
+            case "step" -> new Step(id(parts[1], PageId::new), Query.decoded(parts[2]));
             case "sale" -> new Sale();
             default -> throw new Refusal("“%s” is no station.".formatted(text));
         };

@@ -137,6 +137,11 @@ public record Visit(
                     reached.add(new Reached(out.at(), 4, new Station.Elsewhere(out.page(), out.elsewhere())));
                 case SiteEvent.HandedOut given ->
                     reached.add(new Reached(given.at(), 3, new Station.File(given.file())));
+                case SiteEvent.StepTaken taken ->
+                    reached.add(new Reached(
+                            taken.at(),
+                            3,
+                            new Station.Step(taken.page(), taken.step().name())));
                 case SiteEvent.PixelFired fire -> {}
             }
         }

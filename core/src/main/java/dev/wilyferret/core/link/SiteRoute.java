@@ -38,8 +38,10 @@ public enum SiteRoute {
     LEADS_HERE("leads-here"),
     /** Whether a certificate may be fetched for a host; asked by proxies. */
     CERTIFICATE("certificate"),
-    /** Reserved for what may come. */
+    /** The scripts that pages elsewhere carry, by their versions. */
     ASSETS("assets"),
+    /** What pages elsewhere tell: the page, then what was done on it. */
+    SEEN("seen"),
     ROBOTS_WITHOUT_TYPE("robots"),
     WELL_KNOWN(".well-known");
 

@@ -1,11 +1,13 @@
 package dev.wilyferret.core.offer;
 
+import dev.wilyferret.core.address.Query;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.address.UriTemplate;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * The affiliate link of an offer: a template and what fills each of its variables.
@@ -26,6 +28,15 @@ public record AffiliateLink(UriTemplate template, Map<String, SubIdFill> fills, 
             ordered.put(name, fills.getOrDefault(name, new SubIdFill.Nothing()));
         }
         fills = java.util.Collections.unmodifiableMap(ordered);
+    }
+
+    /** The parameter of its address that carries the click id; empty if none does. */
+    public Optional<String> clickParameter() {
+        String click = "=click-id";
+        return Stream.of(expand(new Leaving("click-id")).split("[?&#]"))
+                .filter(pair -> pair.endsWith(click))
+                .map(pair -> Query.decoded(pair.substring(0, pair.length() - click.length())))
+                .findFirst();
     }
 
     /** Whether a sale can be led back to its click. */

@@ -1,12 +1,17 @@
 package dev.wilyferret.core.page;
 
+import dev.wilyferret.core.address.WebAddress;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
+import dev.wilyferret.core.visit.TakenStep;
 import java.time.Instant;
+import java.util.HashSet;
 import java.util.List;
 import java.util.NavigableSet;
+import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.UnaryOperator;
+import java.util.regex.Pattern;
 
 /** A page's content as one value: what is kept, published, compared and drawn. */
 public sealed interface PageDocument {
@@ -130,6 +135,50 @@ public sealed interface PageDocument {
         public RedirectPage {
             title = PlainText.optionalLine("public title", title, 120);
             pixels = List.copyOf(pixels);
+        }
+    }
+
+    /**
+     * A page that stands on a host of its own, which this program neither draws nor serves: its script tells what visitors do there.
+     *
+     * @param address where it stands
+     * @param steps what its owner calls the steps its script may tell of, at most {@link #MOST_STEPS}
+     * @param clickParameter the parameter in which its links to other hosts take the click id; empty for none
+     */
+    record OutsidePage(WebAddress address, List<String> steps, String clickParameter) implements PageDocument {
+
+        public static final int MOST_STEPS = 20;
+
+        private static final Pattern PARAMETER = Pattern.compile("[A-Za-z0-9_.\\[\\]-]{0,40}");
+
+        /** @throws Refusal if a step's name is wrong or there twice, there are too many, or the parameter is no name of one */
+        public OutsidePage {
+            steps = steps.stream().map(TakenStep::name).toList();
+            Set<String> seen = new HashSet<>();
+            for (String step : steps) {
+                if (!seen.add(step)) {
+                    throw new Refusal("The step “%s” is there twice. Leave one out.".formatted(step));
+                }
+            }
+            if (steps.size() > MOST_STEPS) {
+                throw new Refusal(
+                        "There are %d steps; at most %d fit. Leave some out.".formatted(steps.size(), MOST_STEPS));
+            }
+            if (!PARAMETER.matcher(clickParameter).matches()) {
+                throw new Refusal(
+                        "“%s” is no name of a parameter. Write it as it stands in the address before the =, for example sub1."
+                                .formatted(PlainText.cut(clickParameter, 60)));
+            }
+        }
+
+        @Override
+        public String title() {
+            return "";
+        }
+
+        @Override
+        public List<Firing> pixels() {
+            return List.of();
         }
     }
 }

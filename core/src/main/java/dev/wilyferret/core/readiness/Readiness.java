@@ -77,6 +77,7 @@ public final class Readiness {
         return switch (document) {
             case ContentPage page -> new Readiness(page, context).looked();
             case PageDocument.RedirectPage redirect -> List.of();
+            case PageDocument.OutsidePage outside -> List.of();
         };
     }
 

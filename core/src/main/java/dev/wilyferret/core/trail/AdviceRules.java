@@ -2,6 +2,7 @@ package dev.wilyferret.core.trail;
 
 import dev.wilyferret.core.figures.StepFigures;
 import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.page.PageKind;
 import dev.wilyferret.core.trail.Advice.Mend;
 import dev.wilyferret.core.trail.Setup.Leaf;
 import dev.wilyferret.core.trail.Setup.Target;
@@ -280,7 +281,10 @@ final class AdviceRules {
 
     private static Stream<Leaf> withoutPixel(Setup setup) {
         return setup.pages().stream()
-                .filter(page -> setup.pixelAccounts() > 0 && page.state().isPublic() && page.pixels() == 0);
+                .filter(page -> setup.pixelAccounts() > 0
+                        && page.state().isPublic()
+                        && page.kind() != PageKind.OUTSIDE
+                        && page.pixels() == 0);
     }
 
     private static Stream<Advice> noLink(Setup setup, StepFigures figures) {

@@ -157,6 +157,7 @@ final class Charting {
             case Target.ToOffer(OfferId offer) -> Optional.of(new Place.Offer(offer));
             case Target.ToElsewhere(ElsewhereId elsewhere) -> Optional.of(new Place.Elsewhere(elsewhere));
             case Target.HandOut() -> Optional.of(new Place.HandedOut());
+            case Target.ToStep(PageId page, String name) -> Optional.of(new Place.Step(page, name));
             case Target.Thanks() -> Optional.empty();
         };
     }
@@ -243,6 +244,7 @@ final class Charting {
                                 : setup.clickIdInLink() ? "the offer" : "no click id in its link");
             case Place.Elsewhere(ElsewhereId id) ->
                 stop(place, setup.elsewhere().getOrDefault(id, "An address that is gone"), "elsewhere");
+            case Place.Step(PageId page, String name) -> stop(place, name, "a step of your own");
             case Place.Sales() -> stop(place, "Sales", figure(place) > 0 ? "by postback" : "none yet");
         };
     }
@@ -283,6 +285,7 @@ final class Charting {
             case Place.Page(PageId id) -> isPublic(id);
             case Place.Redirect(PageId id) -> isPublic(id);
             case Place.OptIn(PageId id) -> isPublic(id);
+            case Place.Step(PageId id, String name) -> isPublic(id);
             case Place.Offer(OfferId id) -> !id.equals(setup.offer()) || setup.clickIdInLink();
             case Place.Sales() -> figure(place) > 0;
             default -> true;

@@ -1,5 +1,6 @@
 package dev.wilyferret.core.trail;
 
+import dev.wilyferret.core.address.Query;
 import dev.wilyferret.core.figures.Station;
 import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.Id;
@@ -11,6 +12,9 @@ import java.util.function.Function;
 
 /** A place on a promotion's trail. Some gather several stations at which visitors are counted. */
 public sealed interface Place {
+
+    /** How long an id is in a key. */
+    int UUID_LENGTH = 36;
 
     /** Clicks of one source; empty for those that carry none. */
     record Source(String name) implements Place {}
@@ -53,6 +57,9 @@ public sealed interface Place {
     /** A stored address elsewhere that pages lead to. */
     record Elsewhere(ElsewhereId elsewhere) implements Place {}
 
+    /** A step of the owner's own on a page. */
+    record Step(PageId page, String name) implements Place {}
+
     record Sales() implements Place {}
 
     /** As addresses have it; {@link #read} reads it. */
@@ -71,6 +78,7 @@ public sealed interface Place {
             case HandedOut() -> "handed-out";
             case Offer(OfferId offer) -> "offer-" + offer;
             case Elsewhere(ElsewhereId elsewhere) -> "elsewhere-" + elsewhere;
+            case Step(PageId page, String name) -> "step-" + page + "-" + Query.encode(name);
             case Sales() -> "sales";
         };
     }
@@ -90,8 +98,18 @@ public sealed interface Place {
                         .or(() -> id(key, "redirect-", PageId::new).map(Redirect::new))
                         .or(() -> id(key, "opt-in-", PageId::new).map(OptIn::new))
                         .or(() -> id(key, "offer-", OfferId::new).map(Offer::new))
-                        .or(() -> id(key, "elsewhere-", ElsewhereId::new).map(Elsewhere::new));
+                        .or(() -> id(key, "elsewhere-", ElsewhereId::new).map(Elsewhere::new))
+                        .or(() -> step(key));
         };
+    }
+
+    private static Optional<Place> step(String key) {
+        String begin = "step-";
+        int name = begin.length() + UUID_LENGTH;
+        return key.startsWith(begin) && key.length() > name
+                ? id(key.substring(0, name), begin, PageId::new)
+                        .map(page -> new Step(page, Query.decoded(key.substring(name + 1))))
+                : Optional.empty();
     }
 
     private static <I extends Id> Optional<I> id(String key, String begin, Function<UUID, I> type) {
@@ -114,6 +132,8 @@ public sealed interface Place {
             case Station.Mail mail -> new Mails();
             case Station.HandedOut bonus -> new HandedOut();
             case Station.File file -> new HandedOut();
+            case Station.Step(PageId page, String name) ->
+                pages.apply(page) instanceof Gone gone ? gone : new Step(page, name);
             case Station.Sale() -> new Sales();
         };
     }

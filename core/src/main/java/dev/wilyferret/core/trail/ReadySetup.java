@@ -6,6 +6,7 @@ import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
+import dev.wilyferret.core.page.PageKind;
 import dev.wilyferret.core.trail.Setup.Leaf;
 import dev.wilyferret.core.trail.Setup.Target;
 import dev.wilyferret.core.trail.Setup.Way;
@@ -91,7 +92,16 @@ final class ReadySetup {
     }
 
     private static Leaf leaf(String name, boolean landing, List<Way> ways, Optional<Setup.Form> form, PageId id) {
-        return new Leaf(id, name, id.equals(REDIRECT), landing, false, PageState.DRAFT, ways, form, 0);
+        return new Leaf(
+                id,
+                name,
+                id.equals(REDIRECT) ? PageKind.REDIRECT : PageKind.CONTENT,
+                landing,
+                false,
+                PageState.DRAFT,
+                ways,
+                form,
+                0);
     }
 
     private Optional<PageId> page(String name) {

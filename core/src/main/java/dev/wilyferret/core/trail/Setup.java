@@ -5,6 +5,7 @@ import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.page.PageKind;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -41,7 +42,6 @@ public record Setup(
     /**
      * A page as it stands.
      *
-     * @param redirect whether it sends on by itself, after its pixels
      * @param landing whether it is the promotion's first page
      * @param entry whether a link leads to it
      * @param ways of what visitors press, in the order of the page
@@ -50,7 +50,7 @@ public record Setup(
     public record Leaf(
             PageId id,
             String name,
-            boolean redirect,
+            PageKind kind,
             boolean landing,
             boolean entry,
             PageState state,
@@ -58,8 +58,13 @@ public record Setup(
             Optional<Form> form,
             int pixels) {
 
+        /** Whether it sends on by itself, after its pixels. */
+        public boolean redirect() {
+            return kind == PageKind.REDIRECT;
+        }
+
         Place place() {
-            return redirect ? new Place.Redirect(id) : new Place.Page(id);
+            return redirect() ? new Place.Redirect(id) : new Place.Page(id);
         }
 
         /** All ways that lead on from it, those behind its form too. */
@@ -103,6 +108,9 @@ public record Setup(
         record ToElsewhere(ElsewhereId elsewhere) implements Target {}
 
         record HandOut() implements Target {}
+
+        /** A step of the owner's own on the page. */
+        record ToStep(PageId page, String name) implements Target {}
 
         /** Stays where it is, with thanks: what is to be gained is gained. */
         record Thanks() implements Target {}

@@ -39,10 +39,18 @@ public record Walk(List<Step> steps, List<Leg> legs) {
     public sealed interface Happening {
         record Clicked(SiteEvent.Click click) implements Happening {}
 
-        /** Came by a station; never that of sales. */
+        /** Came by a station; never that of sales or of own steps. */
         record Reached(Station station) implements Happening {}
 
         record Fired(SiteEvent.PixelFired fire) implements Happening {}
+
+        /** A step of the owner's own. */
+        record Took(SiteEvent.StepTaken taken) implements Happening {
+
+            Station station() {
+                return new Station.Step(taken.page(), taken.step().name());
+            }
+        }
 
         record Bought(Sale sale) implements Happening {}
     }
@@ -77,9 +85,13 @@ public record Walk(List<Step> steps, List<Leg> legs) {
         SiteEvent.Click click = coming.click;
         List<Step> steps = new ArrayList<>();
         steps.add(step(first, click.at(), new Happening.Clicked(click)));
-        Visit.reached(click.promotion(), coming.followed, coming.people)
+        Visit.reached(click.promotion(), coming.followed, coming.people).stream()
+                .filter(one -> !(one.station() instanceof Station.Step))
                 .forEach(one -> steps.add(step(first, one.at(), new Happening.Reached(one.station()))));
         for (SiteEvent.Followed event : coming.followed) {
+            if (event instanceof SiteEvent.StepTaken taken && taken.promotion().equals(click.promotion())) {
+                steps.add(step(first, taken.at(), new Happening.Took(taken)));
+            }
             if (event instanceof SiteEvent.PixelFired fire) {
                 steps.add(step(first, fire.at().plusMillis(fire.tookMillis()), new Happening.Fired(fire)));
             }
@@ -118,6 +130,7 @@ public record Walk(List<Step> steps, List<Leg> legs) {
             case Happening.Clicked clicked -> Optional.empty();
             case Happening.Reached(Station station) -> Optional.of(station);
             case Happening.Fired fired -> Optional.empty();
+            case Happening.Took took -> Optional.of(took.station());
             case Happening.Bought(Sale sale) -> sale.stands ? Optional.of(new Station.Sale()) : Optional.empty();
         };
     }

@@ -14,6 +14,8 @@ final class Kept {
 
     private static final Set<String> PERSONAL = Set.of(
             "d",
+            "wf_visit",
+            "wf_over",
             "name",
             "first_name",
             "firstname",

@@ -193,6 +193,20 @@ public sealed interface SiteEvent {
             String file)
             implements OnPage {}
 
+    /** A step of the owner's own was taken on a page, as its script told. */
+    record StepTaken(
+            EventId id,
+            WorkspaceId workspace,
+            PromotionId promotion,
+            ClickId click,
+            VisitorId visitor,
+            PageId page,
+            TakenStep step)
+            implements OnPage {}
+
+    /** A page elsewhere was shown by a browser without script: its image was asked for. Nothing is known of who saw it. */
+    record SeenByImage(EventId id, WorkspaceId workspace, PromotionId promotion, PageId page) implements SiteEvent {}
+
     /**
      * A pixel was fired.
      *

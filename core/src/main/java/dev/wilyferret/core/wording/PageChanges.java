@@ -5,6 +5,7 @@ import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.Blocks;
 import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
+import dev.wilyferret.core.page.PageDocument.OutsidePage;
 import dev.wilyferret.core.page.PageDocument.RedirectPage;
 import dev.wilyferret.core.page.PageSettings;
 import dev.wilyferret.core.page.Placed;
@@ -59,6 +60,11 @@ public final class PageChanges {
                 changes.add("Stays at most %,d ms instead of %,d ms."
                         .formatted(now.hold().millis(), old.hold().millis()));
             }
+        }
+        if (before instanceof OutsidePage old && after instanceof OutsidePage now) {
+            text(changes, "Address", old.address().text(), now.address().text());
+            text(changes, "Parameter for the click id", old.clickParameter(), now.clickParameter());
+            text(changes, "Steps", String.join(", ", old.steps()), String.join(", ", now.steps()));
         }
         if (!before.pixels().equals(after.pixels())) {
             changes.add("Pixels that fire: %d instead of %d, or others."

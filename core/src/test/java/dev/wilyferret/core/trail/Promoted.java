@@ -14,6 +14,7 @@ import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.money.Money;
+import dev.wilyferret.core.page.PageKind;
 import dev.wilyferret.core.sale.SaleState;
 import dev.wilyferret.core.sale.Sold;
 import dev.wilyferret.core.trail.Setup.Form;
@@ -72,14 +73,22 @@ final class Promoted {
     /** A page that is published, with a pixel; the first one is the landing page. */
     Promoted with(int page, String name, Target... ways) {
         return with(new Leaf(
-                id(page), name, false, pages.isEmpty(), false, PageState.PUBLISHED, ways(ways), Optional.empty(), 1));
+                id(page),
+                name,
+                PageKind.CONTENT,
+                pages.isEmpty(),
+                false,
+                PageState.PUBLISHED,
+                ways(ways),
+                Optional.empty(),
+                1));
     }
 
     Promoted withRedirect(int page) {
         return with(new Leaf(
                 id(page),
                 "Redirect page",
-                true,
+                PageKind.REDIRECT,
                 false,
                 false,
                 PageState.PUBLISHED,
@@ -90,7 +99,15 @@ final class Promoted {
 
     Promoted withForm(int page, String name, Form form) {
         return with(new Leaf(
-                id(page), name, false, pages.isEmpty(), false, PageState.PUBLISHED, List.of(), Optional.of(form), 1));
+                id(page),
+                name,
+                PageKind.CONTENT,
+                pages.isEmpty(),
+                false,
+                PageState.PUBLISHED,
+                List.of(),
+                Optional.of(form),
+                1));
     }
 
     Promoted with(Leaf leaf) {
@@ -104,7 +121,7 @@ final class Promoted {
         return with(new Leaf(
                 leaf.id(),
                 leaf.name(),
-                leaf.redirect(),
+                leaf.kind(),
                 leaf.landing(),
                 leaf.entry(),
                 state,
@@ -119,7 +136,7 @@ final class Promoted {
         return with(new Leaf(
                 leaf.id(),
                 leaf.name(),
-                leaf.redirect(),
+                leaf.kind(),
                 leaf.landing(),
                 leaf.entry(),
                 leaf.state(),

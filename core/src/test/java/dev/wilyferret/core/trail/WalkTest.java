@@ -153,6 +153,7 @@ class WalkTest {
         return switch (happening) {
             case Walk.Happening.Clicked clicked -> "clicked";
             case Walk.Happening.Fired fired -> "fired";
+            case Walk.Happening.Took took -> took.taken().step().name();
             case Walk.Happening.Bought(Walk.Sale sale) -> sale.order();
             case Walk.Happening.Reached(Station station) -> station.text().split(" ")[0];
         };

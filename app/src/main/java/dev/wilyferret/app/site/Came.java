@@ -1,0 +1,30 @@
+package dev.wilyferret.app.site;
+
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.visit.Arrival;
+import dev.wilyferret.core.visit.SiteEvent;
+import dev.wilyferret.core.visit.Verdict;
+import java.util.Optional;
+
+/** A request with the verdict on it, which is given here and nowhere else. */
+record Came(Arrival arrival, Verdict verdict) {
+
+    static Came of(Arrival arrival) {
+        return new Came(arrival, Verdict.on(arrival));
+    }
+
+    /** Whether a seller of clicks bills for it. */
+    boolean billed() {
+        return !arrival.own() && !crawler();
+    }
+
+    boolean crawler() {
+        return verdict instanceof Verdict.DeclaredCrawler;
+    }
+
+    SiteEvent.Click click(ClickId id, WorkspaceId workspace, PromotionId promotion) {
+        return new SiteEvent.Click(id, workspace, promotion, Optional.empty(), arrival, verdict);
+    }
+}
