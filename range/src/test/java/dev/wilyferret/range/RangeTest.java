@@ -173,4 +173,16 @@ class RangeTest {
         assertThat(new Journal<>(folder, "told", Plumage.Told.class).latestFirst())
                 .containsExactly(second, first);
     }
+
+    @Test
+    void theWebHostShowsWhatWasPastedAndLeadsWhereItsOwnerSaid() throws Exception {
+        assertThat(get("/shedboard/cellar").body())
+                .contains("Why a cellar", "/lanternfish/buy/cellar-crop?aff=growbench");
+        post("/shedboard", "lines=%3Cscript+src%3D%22x.js%22%3E%3C%2Fscript%3E&button=https%3A%2F%2Fa.test%2Fgo");
+        assertThat(get("/shedboard/cellar").body())
+                .contains("<script src=\"x.js\"></script>", "href=\"https://a.test/go\"");
+        assertThat(get("/shedboard").body()).contains("&lt;script src=");
+        post("/shedboard", "lines=");
+        assertThat(get("/shedboard/cellar").body()).doesNotContain("x.js").contains("/lanternfish/buy/");
+    }
 }

@@ -16,6 +16,7 @@ import dev.wilyferret.app.pixels.PixelAccounts;
 import dev.wilyferret.app.pixels.PixelDetails;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.app.publicpage.OutsideScript;
 import dev.wilyferret.app.results.Figures;
 import dev.wilyferret.app.sales.Sales;
 import dev.wilyferret.app.shelf.MediaFile;
@@ -28,6 +29,7 @@ import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.address.UriTemplate;
+import dev.wilyferret.core.address.WebAddress;
 import dev.wilyferret.core.design.StartingDesign;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PixelId;
@@ -62,6 +64,12 @@ import dev.wilyferret.core.visit.SiteEvent;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -100,6 +108,7 @@ class DemoScenario implements ApplicationRunner {
     private final Links links;
     private final Sources sources;
     private final Places places;
+    private final OutsideScript script;
     private final Hosts hosts;
     private final Shelf shelf;
     private final Sales sales;
@@ -119,6 +128,7 @@ class DemoScenario implements ApplicationRunner {
             Links links,
             Sources sources,
             Places places,
+            OutsideScript script,
             Hosts hosts,
             Shelf shelf,
             Sales sales,
@@ -136,6 +146,7 @@ class DemoScenario implements ApplicationRunner {
         this.links = links;
         this.sources = sources;
         this.places = places;
+        this.script = script;
         this.hosts = hosts;
         this.shelf = shelf;
         this.sales = sales;
@@ -188,6 +199,14 @@ class DemoScenario implements ApplicationRunner {
                 clock.instant(),
                 scenes.of(cellar, links(cellar, bridge)),
                 new DemoTraffic.Course(bridge, redirect, course)));
+        Page shed = shed(cellar);
+        come(DemoShed.upTo(
+                clock.instant(),
+                scenes.of(
+                        cellar,
+                        List.of(link(cellar, shed, "shed", new Tags("shedboard", "blog", "cellar-notes", "", "")))),
+                shed,
+                course));
         Promotion oyster = promotions.add(own, kit, "Oyster kits, three countries", new Slug("oyster-kit"));
         DemoQuiz.Course quiz = quiz(oyster, kit, diary, plumage);
         come(DemoQuiz.upTo(
@@ -236,6 +255,35 @@ class DemoScenario implements ApplicationRunner {
             LOG.info("Its figures are still being counted");
         }
         LOG.info("The demo scenario is in place");
+    }
+
+    /** A page on a host elsewhere; where the practice range runs, its lines are pasted into the page there. */
+    private Page shed(Promotion promotion) {
+        String address = installation.demo().range() + "/shedboard";
+        // Under a name of its own, so that for browsers it is neither this site's nor the offers' host.
+        String elsewhere = address.replace("//127.0.0.1", "//shedboard.localhost");
+        Page made = pages.makeOutside(
+                promotion.workspace(),
+                promotion.id(),
+                "Why a cellar",
+                new PageDocument.OutsidePage(new WebAddress(elsewhere + "/cellar"), List.of(DemoShed.FILM), "sub1"));
+        String lines =
+                "lines=" + URLEncoder.encode(script.snippet(promotion.host(), made.id()), StandardCharsets.UTF_8);
+        try (HttpClient http =
+                HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(2)).build()) {
+            http.send(
+                    HttpRequest.newBuilder(URI.create(address))
+                            .timeout(Duration.ofSeconds(5))
+                            .header("Content-Type", "application/x-www-form-urlencoded")
+                            .POST(HttpRequest.BodyPublishers.ofString(lines))
+                            .build(),
+                    HttpResponse.BodyHandlers.discarding());
+        } catch (IOException noRange) {
+            LOG.info("The page elsewhere has to be pasted by hand: {}", noRange.toString());
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+        return made;
     }
 
     /** One host that leads here, with a link on it, and one whose name leads nowhere yet. */

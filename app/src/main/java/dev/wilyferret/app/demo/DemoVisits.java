@@ -22,6 +22,7 @@ import dev.wilyferret.core.visit.Arrival;
 import dev.wilyferret.core.visit.Headers;
 import dev.wilyferret.core.visit.Parameters;
 import dev.wilyferret.core.visit.SiteEvent;
+import dev.wilyferret.core.visit.TakenStep;
 import dev.wilyferret.core.visit.Verdict;
 import java.time.Duration;
 import java.time.Instant;
@@ -91,6 +92,11 @@ abstract class DemoVisits {
     /** What somebody does who came to a page of the promotion. */
     abstract void read(SiteEvent.Click click, Instant at, int link);
 
+    /** What the page does by itself where people arrive. */
+    void opened(SiteEvent.Click click, SiteEvent.PageView view) {
+        fire(click, view, PixelEvent.PAGE_VIEW, 5000);
+    }
+
     /** Where visitors who come by a link arrive. */
     abstract Page entry();
 
@@ -156,7 +162,7 @@ abstract class DemoVisits {
             Instant seen = at.plusMillis(random.nextInt(120, 900));
             SiteEvent.PageView view = view(click, entry(), seen);
             if (!program) {
-                fire(click, view, PixelEvent.PAGE_VIEW, 5000);
+                opened(click, view);
                 read(click, seen, link);
             }
         }
@@ -232,6 +238,17 @@ abstract class DemoVisits {
                 click.visitor(),
                 from.id(),
                 other));
+    }
+
+    final void take(SiteEvent.Click click, Page on, TakenStep step, Instant at) {
+        events.add(new SiteEvent.StepTaken(
+                new EventId(ids.at(at)),
+                click.workspace(),
+                click.promotion(),
+                click.id(),
+                click.visitor(),
+                on.id(),
+                step));
     }
 
     final void handOut(SiteEvent.Click click, Page from, String file, Instant at) {

@@ -62,7 +62,7 @@ class ErasingTest extends AppTest {
             page.draft=own page.published=own page.design=none page_fold.facts=none page_step.document=own
             page_step.what=none page_version.document=own page_version.changes=own pixel_account.name=own
             pixel_account.pixel_id=own pixel_account.fire_template=own pixel_account.view_event=own
-            pixel_account.lead_event=own pixel_account.sale_event=own pixel_account.checkout_event=own pixel_account.also_asked=own pixel_account.way=none pixel_account.server_template=own pixel_account.server_body=own pixel_account.token=own pixel_send.event=none pixel_send.event_id=erased pixel_send.state=none pixel_send.answer=erased postback.outcome=none postback.note=none postback.click_ref=none
+            pixel_account.lead_event=own pixel_account.sale_event=own pixel_account.checkout_event=own pixel_account.also_asked=own pixel_account.way=none pixel_account.server_template=own pixel_account.server_body=own pixel_account.token=own site_event.step_name=own site_event.step_label=erased pixel_send.event=none pixel_send.event_id=erased pixel_send.state=none pixel_send.answer=erased postback.outcome=none postback.note=none postback.click_ref=none
             postback.order_ref=none postback.commission=none postback.order_value=none postback.item=none postback.kind=none postback.event=none postback.currency=none postback.product=none postback.sent=erased promotion.name=own
             promotion.slug=own sale.order_ref=none sale.state=none sale.item=none sale.kind=none sale.product=none sale_change.state=none postback.status=none site_event.kind=none site_event.file=none site_event.pixel_event=none
             site_event.pixel_answer=none subscriber.email=erased subscriber.address_key=erased
@@ -210,6 +210,10 @@ class ErasingTest extends AppTest {
                 .update();
         sql.sql(
                         "update click set address = '203.0.113.77' where id in (select click_id from lead where subscriber_id = ?)")
+                .param(one.id().value())
+                .update();
+        sql.sql(
+                        "update site_event set step_label = 'Verlorenname' where click_id in (select click_id from lead where subscriber_id = ?)")
                 .param(one.id().value())
                 .update();
         sql.sql("update subscriber set order_ref = 'K-ERASE-1' where id = ?")
