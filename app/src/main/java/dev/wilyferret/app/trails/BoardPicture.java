@@ -36,6 +36,7 @@ record BoardPicture(List<Row> rows, Steps sum, long people, StepFigures money) {
                         new ClickCounts(sum.clicks(), 0, sum.clicks() - sum.counted(), 0, 0),
                         0,
                         0,
+                        0,
                         sum.sales(),
                         new Money(revenue, none.currency())));
     }

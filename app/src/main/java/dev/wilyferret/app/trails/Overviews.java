@@ -200,15 +200,11 @@ class Overviews {
         Tally tally = known.tally(promotion);
         return new StepFigures(
                 tally.clicks(),
-                landing(known.pagesOf(promotion))
-                        .map(page -> tally.reached(new Station.Page(page.id())))
-                        .orElse(0L),
+                tally.visitors(leg -> leg.to() instanceof Station.Page),
+                tally.visitors(leg ->
+                        leg.to() instanceof Station.Offer offer && offer.from().isPresent()),
                 tally.visitors(leg -> leg.to() instanceof Station.Offer),
                 tally.sums().sold().sales(),
                 known.money(tally.sums().sold().revenue()));
-    }
-
-    private static Optional<Page> landing(List<Page> pages) {
-        return pages.stream().filter(Page::landing).findFirst();
     }
 }

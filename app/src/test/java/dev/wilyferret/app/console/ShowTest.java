@@ -32,9 +32,9 @@ class ShowTest {
     void amountsHaveTheDecimalsOfTheirCurrency() {
         assertThat(show.money(new Money(123_456, EUR))).isEqualTo("1,234.56 EUR");
         assertThat(show.money(new Money(500, Currency.getInstance("JPY")))).isEqualTo("500 JPY");
-        assertThat(show.epc(new StepFigures(new ClickCounts(3785, 0, 0, 0, 0), 0, 0, 37, new Money(101_750, EUR))))
+        assertThat(show.epc(new StepFigures(new ClickCounts(3785, 0, 0, 0, 0), 0, 0, 0, 37, new Money(101_750, EUR))))
                 .isEqualTo("0.2688 EUR");
-        assertThat(show.epc(new StepFigures(ClickCounts.NONE, 0, 0, 0, Money.zero(EUR))))
+        assertThat(show.epc(new StepFigures(ClickCounts.NONE, 0, 0, 0, 0, Money.zero(EUR))))
                 .isEqualTo("–");
     }
 

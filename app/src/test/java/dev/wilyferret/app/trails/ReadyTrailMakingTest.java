@@ -45,7 +45,7 @@ import org.springframework.beans.factory.annotation.Autowired;
 /** Choosing a ready-made trail makes all of it in one step. */
 class ReadyTrailMakingTest extends AppTest {
 
-    private static final StepFigures NOTHING = new StepFigures(ClickCounts.NONE, 0, 0, 0, Money.zero(Scenario.EUR));
+    private static final StepFigures NOTHING = new StepFigures(ClickCounts.NONE, 0, 0, 0, 0, Money.zero(Scenario.EUR));
 
     private static int number;
 

@@ -4,6 +4,7 @@ import dev.wilyferret.core.figures.Leg;
 import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.page.PageKind;
 import dev.wilyferret.core.trail.Setup.Leaf;
 import dev.wilyferret.core.trail.Setup.Target;
 import dev.wilyferret.core.trail.Trail.Loss;
@@ -253,10 +254,16 @@ final class Charting {
         String note = switch (page.state()) {
             case MISSING -> "no page yet";
             case DRAFT -> "draft";
-            case PUBLISHED -> page.redirect() && page.pixels() == 0 ? "published, no pixel" : "published";
+            case PUBLISHED -> published(page);
             case CHANGED -> "published, draft differs";
         };
         return stop(place, page.name(), note);
+    }
+
+    private static String published(Leaf page) {
+        return page.kind() == PageKind.OUTSIDE
+                ? "on a host elsewhere"
+                : page.redirect() && page.pixels() == 0 ? "published, no pixel" : "published";
     }
 
     private Stop stop(Place place, String name, String note) {

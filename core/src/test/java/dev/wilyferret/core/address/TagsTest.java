@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
@@ -18,6 +19,30 @@ class TagsTest {
         assertThat(tags.onto("/cellar-crop/start"))
                 .isEqualTo(
                         "/cellar-crop/start?utm_source=plumage&utm_medium=paid-social&utm_campaign=spring%20%26%20balcony&utm_content=video-1");
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', nullValues = "none", textBlock = """
+            plumage | cpc | spring | true
+            plumage | cpc | ''     | false
+            plumage | ''  | spring | false
+            a\u202eb | cpc | spring | false
+            """)
+    void readsTheTagsOfAnAddress(String source, String medium, String campaign, boolean tagged) {
+        Map<String, String> said = Map.of(
+                "utm_source",
+                source,
+                "utm_medium",
+                medium,
+                "utm_campaign",
+                campaign,
+                "utm_content",
+                "video-1",
+                "x",
+                "y");
+        assertThat(Tags.in(said))
+                .isEqualTo(tagged ? Optional.of(new Tags(source, medium, campaign, "", "video-1")) : Optional.empty());
+        assertThat(Tags.in(Map.of())).isEmpty();
     }
 
     @Test

@@ -28,14 +28,14 @@ class FiguresTest {
     @Test
     void epcIsRevenueByCountedClicks() {
         StepFigures figures =
-                new StepFigures(new ClickCounts(1000, 12, 80, 8, 700), 650, 195, 5, new Money(13750, EUR));
+                new StepFigures(new ClickCounts(1000, 12, 80, 8, 700), 650, 195, 220, 5, new Money(13750, EUR));
         assertThat(figures.epc()).hasValueSatisfying(epc -> assertThat(epc).isEqualTo("0.1528"));
         assertThat(figures.clickThrough()).isEqualTo(new Rate(195, 650));
     }
 
     @Test
     void epcWithoutClicksHasNoValue() {
-        assertThat(new StepFigures(ClickCounts.NONE, 0, 0, 0, Money.zero(EUR)).epc())
+        assertThat(new StepFigures(ClickCounts.NONE, 0, 0, 0, 0, Money.zero(EUR)).epc())
                 .isEmpty();
     }
 }

@@ -40,6 +40,7 @@ final class Visits {
             new Station.Mail(new MailId(new UUID(3, 1))),
             new Station.HandedOut(new BonusId(new UUID(4, 1))),
             new Station.File("calendar.pdf"),
+            new Station.Step(BRIDGE, "Watched > half & liked it"),
             new Station.Elsewhere(Optional.of(BRIDGE), new ElsewhereId(new UUID(5, 1))),
             new Station.Elsewhere(Optional.empty(), new ElsewhereId(new UUID(5, 1))),
             new Station.Offer(Optional.empty(), Optional.empty()));

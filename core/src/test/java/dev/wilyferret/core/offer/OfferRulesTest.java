@@ -30,6 +30,7 @@ class OfferRulesTest {
         assertThat(link.expand(new AffiliateLink.Leaving("01jd0click", Optional.of(TAGS), "x7Kq2Pm", "start")))
                 .isEqualTo("https://lanternfish.example/buy/cellar-crop?aff=growbench&sub1=01jd0click&sub2=plumage");
         assertThat(link.carriesClickId()).isTrue();
+        assertThat(link.clickParameter()).contains("sub1");
     }
 
     @Test

@@ -215,6 +215,7 @@ final class Promoted {
                 new StepFigures(
                         tally().clicks(),
                         0,
+                        0,
                         sent,
                         tally().sums().sold().sales(),
                         Money.zero(Currency.getInstance("EUR"))));

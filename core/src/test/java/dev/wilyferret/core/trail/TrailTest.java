@@ -10,6 +10,7 @@ import dev.wilyferret.core.figures.Rate;
 import dev.wilyferret.core.figures.Station;
 import dev.wilyferret.core.id.BonusId;
 import dev.wilyferret.core.id.MailId;
+import dev.wilyferret.core.page.PageKind;
 import dev.wilyferret.core.trail.Setup.Target;
 import dev.wilyferret.core.trail.Trail.Loss;
 import dev.wilyferret.core.trail.Trail.State;
@@ -120,6 +121,38 @@ class TrailTest {
         assertThat(stop(trail, room).name()).isEqualTo("Grow-along room");
         assertThat(stop(trail, at(1)).losses()).containsExactly(new Loss(Loss.Kind.WENT_NO_FURTHER, 3, "fell off"));
         assertThat(Station.read(sent.text())).isEqualTo(sent);
+    }
+
+    @Test
+    void aPageElsewhereHasStepsOfItsOwnersOwn() {
+        Station film = new Station.Step(id(2), "Watched > 50 %");
+        Place watched = new Place.Step(id(2), "Watched > 50 %");
+        Trail trail = Promoted.straight()
+                .with(new Setup.Leaf(
+                        id(2),
+                        "Cellar notes",
+                        PageKind.OUTSIDE,
+                        false,
+                        true,
+                        PageState.PUBLISHED,
+                        List.of(
+                                new Setup.Way("its links", Promoted.offer()),
+                                new Setup.Way("", new Target.ToStep(id(2), "Watched > 50 %")),
+                                new Setup.Way("", new Target.ToStep(id(2), "Asked"))),
+                        Optional.empty(),
+                        0))
+                .went(3, new Station.Page(id(2)))
+                .went(2, new Station.Page(id(2)), film, new Station.Offer(id(2), Optional.empty()))
+                .trail();
+        assertThat(way(trail, at(2), watched).figure()).isEqualTo(2);
+        assertThat(way(trail, watched, OFFER).figure()).isEqualTo(2);
+        assertThat(stop(trail, watched).name()).isEqualTo("Watched > 50 %");
+        assertThat(stop(trail, new Place.Step(id(2), "Asked")).figure()).isZero();
+        assertThat(stop(trail, at(2)).note()).isEqualTo("on a host elsewhere");
+        assertThat(Station.read(film.text())).isEqualTo(film);
+        assertThat(Place.read(watched.key())).contains(watched);
+        assertThat(Place.read("step-nothing")).isEmpty();
+        assertThat(Place.read("step-" + id(2))).isEmpty();
     }
 
     @Test
