@@ -125,11 +125,11 @@ class TrailTest {
 
     @Test
     void aPageElsewhereHasStepsOfItsOwnersOwn() {
-        Station film = new Station.Step(id(2), "Watched > 50 %");
-        Place watched = new Place.Step(id(2), "Watched > 50 %");
+        Station film = new Station.Step(id(7), "Watched > 50 %");
+        Place watched = new Place.Step(id(7), "Watched > 50 %");
         Trail trail = Promoted.straight()
                 .with(new Setup.Leaf(
-                        id(2),
+                        id(7),
                         "Cellar notes",
                         PageKind.OUTSIDE,
                         false,
@@ -137,22 +137,22 @@ class TrailTest {
                         PageState.PUBLISHED,
                         List.of(
                                 new Setup.Way("its links", Promoted.offer()),
-                                new Setup.Way("", new Target.ToStep(id(2), "Watched > 50 %")),
-                                new Setup.Way("", new Target.ToStep(id(2), "Asked"))),
+                                new Setup.Way("", new Target.ToStep(id(7), "Watched > 50 %")),
+                                new Setup.Way("", new Target.ToStep(id(7), "Asked"))),
                         Optional.empty(),
                         0))
-                .went(3, new Station.Page(id(2)))
-                .went(2, new Station.Page(id(2)), film, new Station.Offer(id(2), Optional.empty()))
+                .went(3, new Station.Page(id(7)))
+                .went(2, new Station.Page(id(7)), film, new Station.Offer(id(7), Optional.empty()))
                 .trail();
-        assertThat(way(trail, at(2), watched).figure()).isEqualTo(2);
+        assertThat(way(trail, at(7), watched).figure()).isEqualTo(2);
         assertThat(way(trail, watched, OFFER).figure()).isEqualTo(2);
         assertThat(stop(trail, watched).name()).isEqualTo("Watched > 50 %");
-        assertThat(stop(trail, new Place.Step(id(2), "Asked")).figure()).isZero();
-        assertThat(stop(trail, at(2)).note()).isEqualTo("on a host elsewhere");
+        assertThat(stop(trail, new Place.Step(id(7), "Asked")).figure()).isZero();
+        assertThat(stop(trail, at(7)).note()).isEqualTo("on a host elsewhere");
         assertThat(Station.read(film.text())).isEqualTo(film);
         assertThat(Place.read(watched.key())).contains(watched);
         assertThat(Place.read("step-nothing")).isEmpty();
-        assertThat(Place.read("step-" + id(2))).isEmpty();
+        assertThat(Place.read("step-" + id(7))).isEmpty();
     }
 
     @Test
