@@ -2,7 +2,7 @@
   'use strict';
   var work = JSON.parse(document.getElementById('work').textContent);
   var opened = Date.now();
-  var asking = work.fires.filter(function (fire) { return fire.script; });
+  var asking = work.fires.filter(function (fire) { return fire.script || fire.snippet; });
   var open = asking.length;
   var gone = false;
 
@@ -36,9 +36,45 @@
     work.fires.forEach(function (fire) { if (fire.server) tell(fire, 'AGREED'); });
   }
 
+  // A platform's own code: its elements are put into the page, its scripts run one after the other.
+  function run(fire) {
+    var box = document.createElement('div');
+    box.hidden = true;
+    box.innerHTML = fire.snippet;
+    var scripts = Array.from(box.querySelectorAll('script'));
+    var threw = false;
+    function caught() { threw = true; }
+    function next() {
+      var old = scripts.shift();
+      if (threw || !old) {
+        report(fire, threw ? 'FAILED' : 'RAN');
+        return;
+      }
+      var fresh = document.createElement('script');
+      Array.from(old.attributes).forEach(function (one) { fresh.setAttribute(one.name, one.value); });
+      fresh.textContent = old.textContent;
+      if (fresh.src) {
+        fresh.onload = next;
+        fresh.onerror = function () { report(fire, 'FAILED'); };
+        old.replaceWith(fresh);
+        return;
+      }
+      addEventListener('error', caught);
+      old.replaceWith(fresh);
+      removeEventListener('error', caught);
+      next();
+    }
+    document.body.appendChild(box);
+    next();
+  }
+
   function fire() {
     if (work.consent) leaveToServer();
     asking.forEach(function (fire) {
+      if (fire.snippet) {
+        run(fire);
+        return;
+      }
       var image = new Image();
       image.onload = function () { report(fire, 'ANSWERED'); };
       // What the page's policy stopped is said a moment before or after the image's failing.
@@ -69,7 +105,7 @@
 
   addEventListener('securitypolicyviolation', function (event) {
     asking.forEach(function (fire) {
-      if (event.blockedURI && fire.script.indexOf(event.blockedURI) === 0) fire.blocked = true;
+      if (event.blockedURI && fire.script && fire.script.indexOf(event.blockedURI) === 0) fire.blocked = true;
     });
   });
   if (work.consent) ask(fire); else fire();

@@ -8,9 +8,9 @@ final class ThreePixels {
     private static final String ACCOUNTS = """
             with more as (
               insert into pixel_account (workspace_id, id, name, pixel_id, fire_template, view_event, lead_event, created_at,
-                way, server_template, server_body, token, sale_event, checkout_event, also_asked)
+                way, server_template, server_body, token, sale_event, checkout_event, also_asked, snippet)
               select workspace_id, gen_random_uuid(), name || ' ' || n, pixel_id, fire_template, view_event, lead_event, created_at,
-                'BROWSER', '', '', '', '', checkout_event, ''
+                'BROWSER', '', '', '', '', checkout_event, '', ''
               from pixel_account, generate_series(2, 3) n returning 1)
             select count(*)::text from more
             """;

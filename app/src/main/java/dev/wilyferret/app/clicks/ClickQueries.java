@@ -79,9 +79,9 @@ interface ClickQueries extends Repository<StandingClickRow, ClickRow.Key> {
             select p as pixel, l.at as last, c.day as "lastDay", c.week as "lastWeek"
             from unnest(cast(:pixels as uuid[])) p
             cross join lateral (select at from site_event where workspace_id = :workspace and pixel_id = p
-              and pixel_answer in ('ANSWERED', 'ASKED_WITHOUT_SCRIPT') order by at desc limit 1) l
+              and pixel_answer in ('ANSWERED', 'RAN', 'ASKED_WITHOUT_SCRIPT') order by at desc limit 1) l
             cross join lateral (select count(*) filter (where at >= :dayAgo) as day, count(*) as week from site_event
-              where workspace_id = :workspace and pixel_id = p and pixel_answer in ('ANSWERED', 'ASKED_WITHOUT_SCRIPT')
+              where workspace_id = :workspace and pixel_id = p and pixel_answer in ('ANSWERED', 'RAN', 'ASKED_WITHOUT_SCRIPT')
                 and at >= :weekAgo) c
             """)
     List<PixelSeen> pixelsSeen(UUID workspace, String[] pixels, Instant dayAgo, Instant weekAgo);
@@ -145,7 +145,7 @@ interface ClickQueries extends Repository<StandingClickRow, ClickRow.Key> {
     @NativeQuery("""
             select p from unnest(cast(:promotions as uuid[])) p where exists (select 1 from site_event
               where workspace_id = :workspace and promotion_id = p
-                and pixel_event = 'LEAD' and pixel_answer in ('ANSWERED', 'ASKED_WITHOUT_SCRIPT'))
+                and pixel_event = 'LEAD' and pixel_answer in ('ANSWERED', 'RAN', 'ASKED_WITHOUT_SCRIPT'))
             """)
     List<UUID> promotionsWithLeadSeen(UUID workspace, String[] promotions);
 }

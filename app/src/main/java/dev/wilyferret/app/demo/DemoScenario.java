@@ -369,6 +369,7 @@ class DemoScenario implements ApplicationRunner {
                 "PLM-204417",
                 PixelWay.BOTH,
                 Optional.of(new FireAddress(UriTemplate.parseWeb(address + "/px{?id,event,eid,page}"))),
+                Optional.empty(),
                 List.of(),
                 Optional.of(
                         new ServerCall(

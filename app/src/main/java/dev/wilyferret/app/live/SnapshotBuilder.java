@@ -45,7 +45,9 @@ import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.link.Elsewhere;
 import dev.wilyferret.core.link.SiteRoute;
+import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.offer.AffiliateLink;
+import dev.wilyferret.core.offer.Payout;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.page.PageKind;
@@ -271,11 +273,14 @@ class SnapshotBuilder {
         }
 
         private LivePage livePage(Page page, PageDocument document) {
+            Offer offer = offerOf(page.promotion());
+            Money worth = offer.details().payout() instanceof Payout.PerLead(Money paid)
+                    ? paid
+                    : Money.zero(workspace.currency());
             Map<PixelId, PagePixel> firing = new LinkedHashMap<>();
             document.pixels()
                     .forEach(one -> Optional.ofNullable(pixelById.get(one.pixel()))
-                            .ifPresent(account -> firing.put(one.pixel(), new PagePixel(account, one.event()))));
-            Offer offer = offerOf(page.promotion());
+                            .ifPresent(account -> firing.put(one.pixel(), new PagePixel(account, one.event(), worth))));
             Optional<OwnHost> host = promotion(page.promotion()).host();
             PageHtml.Surroundings around = new PageHtml.Surroundings(
                     page.id(),

@@ -47,9 +47,9 @@ record RedirectTimeline(int endMillis, List<Visit> visits) {
         static Doing of(PixelId pixel, List<Asked> asked) {
             return new Doing(
                     pixel,
-                    count(asked, PixelAnswer.ANSWERED),
+                    count(asked, PixelAnswer.ANSWERED) + count(asked, PixelAnswer.RAN),
                     asked.stream()
-                            .filter(one -> one.answer == PixelAnswer.ANSWERED)
+                            .filter(one -> one.answer == PixelAnswer.ANSWERED || one.answer == PixelAnswer.RAN)
                             .mapToInt(Asked::millis)
                             .max()
                             .orElse(0),

@@ -7,6 +7,7 @@ import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.pixel.FireAddress;
 import dev.wilyferret.core.pixel.JsonTemplate;
+import dev.wilyferret.core.pixel.PixelSnippet;
 import dev.wilyferret.core.pixel.PixelWay;
 import dev.wilyferret.core.pixel.ServerCall;
 import jakarta.persistence.Column;
@@ -34,6 +35,9 @@ class PixelAccountRow {
 
     @Column(name = "fire_template")
     String fireTemplate;
+
+    /** HTML; empty for none. */
+    String snippet = "";
 
     @Column(name = "view_event")
     String viewEvent;
@@ -79,6 +83,7 @@ class PixelAccountRow {
         way = details.way();
         fireTemplate =
                 details.address().map(address -> address.template().toString()).orElse("");
+        snippet = details.snippet().map(PixelSnippet::html).orElse("");
         serverTemplate = details.server().map(call -> call.address().toString()).orElse("");
         serverBody = details.server().map(call -> call.body().text()).orElse("");
         if (!details.token().equals(seals.opened(token).orElse(""))) {
@@ -99,6 +104,7 @@ class PixelAccountRow {
                 fireTemplate.isEmpty()
                         ? Optional.empty()
                         : Optional.of(new FireAddress(UriTemplate.parseWeb(fireTemplate))),
+                Optional.of(snippet).filter(html -> !html.isEmpty()).map(PixelSnippet::new),
                 alsoAsked.lines().toList(),
                 serverTemplate.isEmpty()
                         ? Optional.empty()

@@ -3,6 +3,7 @@ package dev.wilyferret.app.pixels;
 import dev.wilyferret.core.address.WebAddress;
 import dev.wilyferret.core.pixel.FireAddress;
 import dev.wilyferret.core.pixel.PixelEvent;
+import dev.wilyferret.core.pixel.PixelSnippet;
 import dev.wilyferret.core.pixel.PixelWay;
 import dev.wilyferret.core.pixel.ServerCall;
 import dev.wilyferret.core.text.PlainText;
@@ -16,6 +17,7 @@ import java.util.Optional;
  * @param name the platform's or the account's name
  * @param pixelId the platform's id of the pixel
  * @param address the image that browsers ask; empty where none does
+ * @param snippet the platform's own code that browsers run instead; empty where there is none
  * @param alsoAsked origins that the image leads browsers over by redirects
  * @param server how the program tells the platform itself; empty where it does not
  * @param token the platform's access token for that; empty for none, or while the key file is missing
@@ -29,6 +31,7 @@ public record PixelDetails(
         String pixelId,
         PixelWay way,
         Optional<FireAddress> address,
+        Optional<PixelSnippet> snippet,
         List<String> alsoAsked,
         Optional<ServerCall> server,
         String token,
@@ -36,6 +39,9 @@ public record PixelDetails(
         String leadEvent,
         String checkoutEvent,
         String saleEvent) {
+
+    static final String NOTHING_TO_ASK =
+            "The image address is empty, and so is the platform's own code. Browsers need one of them.";
 
     private static final int MOST_ORIGINS = 10;
 
@@ -48,8 +54,14 @@ public record PixelDetails(
         leadEvent = event(leadEvent);
         checkoutEvent = event(checkoutEvent);
         saleEvent = saleEvent(saleEvent);
-        if (way.byBrowser() && address.isEmpty()) {
-            throw new Refusal("The image address is empty. Browsers ask it.");
+        if (way.byBrowser() && address.isEmpty() && snippet.isEmpty()) {
+            throw new Refusal(NOTHING_TO_ASK);
+        }
+        if (snippet.isPresent()) {
+            PixelSnippet.refuseWhatEndsWords("pixel id", pixelId);
+            for (String event : List.of(viewEvent, leadEvent, checkoutEvent)) {
+                PixelSnippet.refuseWhatEndsWords("event name", event);
+            }
         }
         if (server.isEmpty() && (way.byServer() || !saleEvent.isEmpty())) {
             throw new Refusal(
@@ -66,6 +78,7 @@ public record PixelDetails(
                 pixelId,
                 PixelWay.BROWSER,
                 Optional.of(address),
+                Optional.empty(),
                 List.of(),
                 Optional.empty(),
                 "",

@@ -6,6 +6,7 @@ import dev.wilyferret.app.forms.Intake;
 import dev.wilyferret.core.address.UriTemplate;
 import dev.wilyferret.core.pixel.FireAddress;
 import dev.wilyferret.core.pixel.JsonTemplate;
+import dev.wilyferret.core.pixel.PixelSnippet;
 import dev.wilyferret.core.pixel.PixelWay;
 import dev.wilyferret.core.pixel.ServerCall;
 import dev.wilyferret.core.text.PlainText;
@@ -37,6 +38,8 @@ final class PixelForm {
                     .map(address -> address.template().toString())
                     .orElse(""),
             optional(typed -> new FireAddress(UriTemplate.parseWeb(typed))));
+    private static final Field<PixelDetails, Optional<PixelSnippet>> SNIPPET = BLANK.text(
+            "snippet", details -> details.snippet().map(PixelSnippet::html).orElse(""), optional(PixelSnippet::new));
     private static final Field<PixelDetails, List<String>> ALSO_ASKED =
             BLANK.text("alsoAsked", details -> String.join("\n", details.alsoAsked()), PixelDetails::origins);
     private static final Field<PixelDetails, Optional<UriTemplate>> SERVER = BLANK.text(
@@ -67,8 +70,10 @@ final class PixelForm {
     /** @param token that is kept already; it stays unless another one is typed */
     static Optional<PixelDetails> read(Intake form, String token) {
         try {
-            if (way(form.value("way")).byBrowser() && form.value("address").isBlank()) {
-                form.refuse("address", "The image address is empty. Browsers ask it.");
+            if (way(form.value("way")).byBrowser()
+                    && form.value("address").isBlank()
+                    && form.value("snippet").isBlank()) {
+                form.refuse("address", PixelDetails.NOTHING_TO_ASK);
             }
             return BLANK.read(form, typed -> details(typed, token));
         } catch (Refusal refusal) {
@@ -83,6 +88,7 @@ final class PixelForm {
                 typed.of(PIXEL_ID),
                 typed.of(WAY),
                 typed.of(ADDRESS),
+                typed.of(SNIPPET),
                 typed.of(ALSO_ASKED),
                 typed.of(SERVER).map(address -> new ServerCall(address, typed.of(BODY))),
                 typed.of(TOKEN).equals(KEPT) ? token : typed.of(TOKEN),

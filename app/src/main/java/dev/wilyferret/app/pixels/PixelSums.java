@@ -5,13 +5,18 @@ import dev.wilyferret.core.pixel.PixelAnswer;
 import dev.wilyferret.core.pixel.PixelEvent;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
 
 /** What became of an account's events, one line an event. */
 final class PixelSums {
+
+    private static final Set<PixelAnswer> REACHED =
+            EnumSet.of(PixelAnswer.ANSWERED, PixelAnswer.RAN, PixelAnswer.ASKED_WITHOUT_SCRIPT);
 
     private PixelSums() {}
 
@@ -52,8 +57,7 @@ final class PixelSums {
                 fired.stream().filter(sum -> sum.event().equals(event)).toList();
         List<PixelQueue.Sum> server =
                 told.stream().filter(sum -> sum.event().equals(event)).toList();
-        Predicate<ClickBook.FiredSum> reached =
-                sum -> sum.answer() == PixelAnswer.ANSWERED || sum.answer() == PixelAnswer.ASKED_WITHOUT_SCRIPT;
+        Predicate<ClickBook.FiredSum> reached = sum -> REACHED.contains(sum.answer());
         Optional<Instant> last = Stream.concat(
                         browsers.stream().filter(reached).map(ClickBook.FiredSum::last),
                         server.stream()

@@ -57,10 +57,11 @@ public class PageHtml {
      * One pixel on one page.
      *
      * @param script the address the script asks; empty where browsers ask nothing
+     * @param snippet the platform's own code that the page's script runs instead; empty for none
      * @param image the address on the public site a browser without script asks; empty where browsers ask nothing
      * @param server whether the program tells the platform itself, once it may
      */
-    record Fire(String script, String image, String pixel, String event, boolean server) {}
+    record Fire(String script, String snippet, String image, String pixel, String event, boolean server) {}
 
     /**
      * What a page needs to know of its surroundings.
@@ -269,9 +270,13 @@ public class PageHtml {
         return around.pixels().stream()
                 .map(pixel -> new Fire(
                         pixel.fireAddress(VIEW_PLACE, address)
+                                .filter(asked -> pixel.account().snippet().isEmpty())
                                 .map(asked -> asked.replace(VIEW_PLACE, Marks.VIEW))
                                 .orElse(""),
-                        pixel.byBrowser() ? SiteRoute.PIXEL.path(around.page(), pixel.id()) + "?v=" + Marks.VIEW : "",
+                        pixel.snippet(Marks.VIEW, address).orElse(""),
+                        pixel.fireAddress("", "").isPresent()
+                                ? SiteRoute.PIXEL.path(around.page(), pixel.id()) + "?v=" + Marks.VIEW
+                                : "",
                         pixel.id().toString(),
                         pixel.event().text(),
                         pixel.byServer()))
@@ -325,15 +330,17 @@ public class PageHtml {
     }
 
     private String policy(List<PagePixel> pixels, String style) {
-        return policy(pixels, "'" + hash(style) + "'", "'" + hash(fireScript) + "'", "");
+        return anyCode(pixels)
+                ? codePolicy(pixels)
+                : policy(pixels, "'" + hash(style) + "'", "'" + hash(fireScript) + "'", "");
     }
 
     /** Code that the owner pasted may run and load what it says; other pages run only the program's own scripts. */
     private String contentPolicy(PageDocument.ContentPage page, Surroundings around, List<Placed> shown, String style) {
         boolean ownCode =
                 page.settings().ownCode() || shown.stream().anyMatch(placed -> placed.block() instanceof Block.Code);
-        if (ownCode) {
-            return "default-src 'self' https: data: blob: 'unsafe-inline'; img-src 'self' https: http: data:; base-uri 'none'; form-action 'self' https:";
+        if (ownCode || anyCode(around.pixels())) {
+            return codePolicy(around.pixels());
         }
         String frames = shown.stream()
                 .map(Placed::block)
@@ -351,6 +358,15 @@ public class PageHtml {
                 (sendsOut(shown) ? " https: http:" : "") + (frames.isEmpty() ? "" : "; frame-src" + frames));
     }
 
+    private static boolean anyCode(List<PagePixel> pixels) {
+        return pixels.stream().anyMatch(pixel -> pixel.account().snippet().isPresent());
+    }
+
+    private static String codePolicy(List<PagePixel> pixels) {
+        return "default-src 'self' https: data: blob: 'unsafe-inline'%s; img-src 'self' https: http: data:; base-uri 'none'; form-action 'self' https:"
+                .formatted(origins(pixels));
+    }
+
     /** Whether what is sent from a form may end off the site, which browsers take for a target of the form. */
     private static boolean sendsOut(List<Placed> shown) {
         return shown.stream()
@@ -362,13 +378,16 @@ public class PageHtml {
     }
 
     private static String policy(List<PagePixel> pixels, String style, String script, String more) {
-        String origins = pixels.stream()
+        return "default-src 'none'; img-src 'self'%s; media-src 'self'; font-src 'self'; connect-src 'self'; style-src %s; script-src %s; base-uri 'none'; form-action 'self'%s"
+                .formatted(origins(pixels), style, script, more);
+    }
+
+    private static String origins(List<PagePixel> pixels) {
+        return pixels.stream()
                 .flatMap(pixel -> pixel.account().origins())
                 .map(origin -> " " + origin)
                 .distinct()
                 .collect(Collectors.joining());
-        return "default-src 'none'; img-src 'self'%s; media-src 'self'; font-src 'self'; connect-src 'self'; style-src %s; script-src %s; base-uri 'none'; form-action 'self'%s"
-                .formatted(origins, style, script, more);
     }
 
     private static String hash(String content) {

@@ -55,6 +55,7 @@ class PixelRoutes {
                 UuidV7.parse(parameter(request, "pixel")).map(PixelId::new).map(live.pixels()::get));
         Optional<PixelAnswer> answer = switch (parameter(request, "answer")) {
             case "ANSWERED" -> Optional.of(PixelAnswer.ANSWERED);
+            case "RAN" -> Optional.of(PixelAnswer.RAN);
             case "BLOCKED" -> Optional.of(PixelAnswer.BLOCKED);
             case "FAILED" -> Optional.of(PixelAnswer.FAILED);
             case "NO_ANSWER_IN_TIME" -> Optional.of(PixelAnswer.NO_ANSWER_IN_TIME);

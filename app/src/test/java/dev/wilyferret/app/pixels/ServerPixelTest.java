@@ -104,6 +104,7 @@ class ServerPixelTest extends AppTest {
                         "PLM-1",
                         way,
                         Optional.of(new FireAddress(UriTemplate.parseWeb("https://plumage.test/px{?id,event,eid}"))),
+                        Optional.empty(),
                         List.of("https://sync.plumage.test"),
                         Optional.of(new ServerCall(UriTemplate.parseWeb(address()), new JsonTemplate(BODY))),
                         "sesame",

@@ -22,13 +22,17 @@ import dev.wilyferret.core.page.Firing;
 import dev.wilyferret.core.page.Hold;
 import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.pixel.FireAddress;
+import dev.wilyferret.core.pixel.PixelSnippet;
+import dev.wilyferret.core.pixel.PixelWay;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.time.Duration;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -137,6 +141,71 @@ class PixelStory extends BrowserTest {
             assertThat(answers()).containsOnlyOnce("BLOCKED");
         }
         inOrder(page);
+    }
+
+    private PixelId with(String code) {
+        return accounts.add(
+                trail.workspace(),
+                new PixelDetails(
+                        "Own " + code.hashCode(),
+                        "P-1",
+                        PixelWay.BROWSER,
+                        Optional.empty(),
+                        Optional.of(new PixelSnippet(code)),
+                        List.of(origin),
+                        Optional.empty(),
+                        "",
+                        "PageView",
+                        "Lead",
+                        "Checkout",
+                        ""));
+    }
+
+    /** A platform's own script runs with what is known of the event; one that throws, is broken or does not come is named. */
+    @Test
+    void ownScriptsRunAndNoneOfThemHarmsThePage() {
+        platform.createContext(
+                "/lib.js",
+                HttpHandlers.of(200, Headers.of(), "window.lib = function (say) { new Image().src = say; };"));
+        List<PixelId> own = Stream.of(
+                        "<script src='" + origin + "/lib.js'></script><script>lib('" + origin
+                                + "/events?own={event}&id={id}&eid={eid}&v={value}{currency}');var kept = {a: {b: 1}};</script>",
+                        "<script>{event} this is no script</script>",
+                        "<script>throw new Error('{event}')</script><script>document.title = 'harmed'</script>",
+                        "<div><p>{event} <b <script>document.title = 'harmed'",
+                        "<script src='http://127.0.0.1:9/{event}.js'></script>")
+                .map(code -> with(code))
+                .toList();
+        scenario.write(
+                trail.redirect(),
+                new PageDocument.RedirectPage("One moment", new Hold(3000), Firing.leads(own.toArray(new PixelId[0]))));
+        await().until(() -> guest().get(trail.redirectPath()).body().contains("this is no script"));
+        try (BrowserContext stranger = stranger(true)) {
+            Page visitor = stranger.newPage();
+            visitor.navigate(installation.siteAddress() + trail.redirectPath());
+            visitor.waitForURL(Pattern.compile(".*/buy/cellar-crop.*"));
+            await().atMost(Duration.ofSeconds(10)).until(() -> answers().size() == 5);
+        }
+        assertThat(answers()).containsExactly("FAILED", "FAILED", "FAILED", "RAN", "RAN");
+        String view = sql.sql(
+                        "select id::text from site_event where workspace_id = ? and kind = 'PAGE_VIEW' order by at desc limit 1")
+                .param(trail.workspace().value())
+                .query(String.class)
+                .single();
+        await().until(() -> !told.isEmpty());
+        assertThat(told).containsExactly("own=Lead&id=P-1&eid=" + view + "&v=0EUR");
+        Page page = signedIn();
+        page.navigate(installation.consoleAddress() + "/pixels/" + own.getFirst());
+        assertThat(page.locator("main")).containsText("✓ its script ran");
+        inOrder(page);
+        field(page, "Pixel id").fill("P\"1");
+        field(page, "The platform’s code, for browsers (optional)").fill("<script>nothing()</script>");
+        button(page, "Keep").click();
+        assertThat(page.locator("#snippet-msg")).containsText("has no place for the event");
+        field(page, "The platform’s code, for browsers (optional)").fill("<script>say('{event}')</script>");
+        button(page, "Keep").click();
+        assertThat(page.locator("main")).containsText("holds a quotation mark");
+        assertThat(field(page, "Pixel id")).hasValue("P\"1");
     }
 
     @Test

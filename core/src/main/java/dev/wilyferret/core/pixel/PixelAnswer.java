@@ -4,7 +4,9 @@ package dev.wilyferret.core.pixel;
 public enum PixelAnswer {
     /** The platform answered with its image. */
     ANSWERED,
-    /** The platform answered with an error, or could not be reached. */
+    /** The platform's own script ran, and what it loaded came; what it told the platform cannot be seen. */
+    RAN,
+    /** The platform answered with an error, could not be reached, or its script broke off. */
     FAILED,
     /** The page's content policy kept the browser from following the platform's redirect: its account does not name that host. */
     BLOCKED,
