@@ -193,7 +193,7 @@ class PixelStory extends BrowserTest {
                 .query(String.class)
                 .single();
         await().until(() -> !told.isEmpty());
-        assertThat(told).containsExactly("own=Lead&id=P-1&eid=" + view + "&v=0EUR");
+        assertThat(told).containsExactly("own=Lead&id=P-1&eid=" + view + "&v=0.00EUR");
         Page page = signedIn();
         page.navigate(installation.consoleAddress() + "/pixels/" + own.getFirst());
         assertThat(page.locator("main")).containsText("✓ its script ran");
