@@ -35,6 +35,9 @@ public final class HotPathLoad {
 
     private static final int WARM_UP_SECONDS = 12;
 
+    private static final String REDIRECT = "redirect";
+    private static final String DRAIN = "drain";
+
     private static final int CONSOLE = 18_080;
     private static final int SITE = 18_090;
 
@@ -45,20 +48,31 @@ public final class HotPathLoad {
 
     /**
      * @param args how many clicks of 90 days lie there already; then figures over all of them are asked for every second
-     *     meanwhile. Or {@code redirect}: a redirect page with three pixels, instead of a link
+     *     meanwhile. Or {@code redirect}: a redirect page with three pixels, instead of a link. Or {@code drain}: a link while
+     *     the server tells a platform of many events
      */
     public static void main(String[] args) throws Exception {
-        boolean redirect = args.length > 0 && args[0].equals("redirect");
-        long past = args.length > 0 && !redirect ? Long.parseLong(args[0]) : 0;
-        try (Database database = Database.start()) {
+        String what = args.length > 0 ? args[0] : "";
+        long past = what.matches("\\d+") ? Long.parseLong(what) : 0;
+        try (SlowPlatform platform = new SlowPlatform();
+                Database database = Database.start()) {
             ConfigurableApplicationContext app = start(database);
             try (Slices slices = new Slices(app.getBean(Figures.class))) {
                 if (past > 0) {
                     FiguresLoad.fill(database, past);
                     slices.askEverySecond(database);
                 }
-                measure(database, redirect);
+                measure(database, what, platform);
                 slices.say();
+                if (what.equals(DRAIN)) {
+                    long told = platform.told();
+                    System.out.printf(
+                            Locale.ROOT,
+                            "events told      %,d meanwhile, all %,d in %d s (aim: under 600)%n",
+                            told,
+                            SlowPlatform.EVENTS,
+                            platform.drained());
+                }
             } finally {
                 app.close();
             }
@@ -125,21 +139,27 @@ public final class HotPathLoad {
                 "--server.port=" + CONSOLE,
                 "--ferret.site-port=" + SITE,
                 "--ferret.files=" + database.folder().resolve("files"),
+                "--ferret.outside-allowed=" + SlowPlatform.allowed(),
                 "--ferret.demo.fill=true",
                 "--ferret.demo.password=only-for-this-run",
                 "--ferret.demo.postback-secret=only-for-this-run");
     }
 
-    private static void measure(Database database, boolean redirect)
+    private static void measure(Database database, String what, SlowPlatform platform)
             throws IOException, InterruptedException, SQLException {
         String empty = "http://127.0.0.1:" + CONSOLE + "/bench/empty";
         ManyLinks.make(database);
         String link = "http://127.0.0.1:" + SITE
-                + (redirect ? ThreePixels.make(database) : "/go/" + ManyLinks.CODE + "?ad=51207&place=feed%20top");
+                + (what.equals(REDIRECT)
+                        ? ThreePixels.make(database)
+                        : "/go/" + ManyLinks.CODE + "?ad=51207&place=feed%20top");
         System.out.println("warming up");
         for (int round = 0; round < WARM_UP_ROUNDS; round++) {
             load(empty, WARM_UP_SECONDS);
             load(link, WARM_UP_SECONDS);
+        }
+        if (what.equals(DRAIN)) {
+            platform.fill(database);
         }
         List<Reading> empties = new ArrayList<>();
         List<Reading> links = new ArrayList<>();

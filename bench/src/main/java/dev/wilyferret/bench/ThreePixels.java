@@ -15,6 +15,8 @@ final class ThreePixels {
             select count(*)::text from more
             """;
 
+    private static final String IN_BROWSERS = "update pixel_account set way = 'BROWSER'";
+
     private static final String FIRING = """
             with firing as (
               update page set published = jsonb_set(published, '{page,pixels}',
@@ -27,6 +29,7 @@ final class ThreePixels {
 
     /** The path of the page. */
     static String make(Database database) throws SQLException {
+        database.change(IN_BROWSERS);
         database.ask(ACCOUNTS);
         return database.ask(FIRING);
     }

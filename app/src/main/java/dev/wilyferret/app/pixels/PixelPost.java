@@ -1,6 +1,8 @@
 package dev.wilyferret.app.pixels;
 
 import dev.wilyferret.app.clicks.ClickBook;
+import dev.wilyferret.app.clicks.ClickLog;
+import dev.wilyferret.app.clicks.Rush;
 import dev.wilyferret.app.outside.Outside;
 import dev.wilyferret.app.storage.Lane;
 import dev.wilyferret.app.workspace.Workspaces;
@@ -15,11 +17,14 @@ import java.net.URI;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Queue;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.Semaphore;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -35,6 +40,9 @@ class PixelPost implements SmartLifecycle {
 
     private static final Logger LOG = LoggerFactory.getLogger(PixelPost.class);
     private static final int AT_ONCE = 24;
+    /** So few at once while many visitors come that they do not wait for it. */
+    private static final int AT_ONCE_IN_A_RUSH = 10;
+
     private static final Duration BUSY = Duration.ofMillis(20);
     private static final Duration IDLE = Duration.ofMillis(500);
     private static final Duration ENDS = Duration.ofMinutes(1);
@@ -46,7 +54,9 @@ class PixelPost implements SmartLifecycle {
     private final ClickBook clicks;
     private final Workspaces workspaces;
     private final Outside outside;
+    private final ClickLog log;
     private final Clock clock;
+    private final Queue<PixelQueue.Answered> answered = new ConcurrentLinkedQueue<>();
     private final Map<PixelId, Semaphore> places = new ConcurrentHashMap<>();
     private volatile boolean running;
     private Optional<Thread> thread = Optional.empty();
@@ -58,6 +68,7 @@ class PixelPost implements SmartLifecycle {
             ClickBook clicks,
             Workspaces workspaces,
             Outside outside,
+            ClickLog log,
             Clock clock) {
         this.queue = queue;
         this.accounts = accounts;
@@ -65,6 +76,7 @@ class PixelPost implements SmartLifecycle {
         this.clicks = clicks;
         this.workspaces = workspaces;
         this.outside = outside;
+        this.log = log;
         this.clock = clock;
     }
 
@@ -72,13 +84,15 @@ class PixelPost implements SmartLifecycle {
 
     private void run() {
         Instant ended = Instant.EPOCH;
+        Rush rush = new Rush(log);
         while (running) {
             try {
                 if (ended.plus(ENDS).isBefore(clock.instant())) {
                     queue.end();
                     ended = clock.instant();
                 }
-                Thread.sleep(turn() ? BUSY : IDLE);
+                boolean noted = noteAnswers();
+                Thread.sleep(turn(rush.on()) || noted ? BUSY : IDLE);
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
                 return;
@@ -99,34 +113,48 @@ class PixelPost implements SmartLifecycle {
     }
 
     /** Begins to tell what is due, as far as there are places; false if nothing is. */
-    private boolean turn() {
-        List<PixelId> waiting = queue.waiting();
-        for (PixelId pixel : waiting) {
-            Semaphore free = places.computeIfAbsent(pixel, fresh -> new Semaphore(AT_ONCE));
-            int most = free.availablePermits();
+    private boolean turn(boolean rush) {
+        List<PixelQueue.Waiting> waiting = queue.waiting();
+        for (PixelQueue.Waiting one : waiting) {
+            Semaphore free = places.computeIfAbsent(one.pixel(), fresh -> new Semaphore(AT_ONCE));
+            int most = free.availablePermits() - (rush ? AT_ONCE - AT_ONCE_IN_A_RUSH : 0);
             if (most > 0) {
-                queue.take(pixel, most).forEach(due -> begin(due, free));
+                Optional<PixelAccount> account = accounts.find(one.workspace(), one.pixel());
+                queue.take(one.pixel(), most).forEach(due -> begin(due, account, free));
             }
         }
         return !waiting.isEmpty();
     }
 
-    private void begin(PixelQueue.Due due, Semaphore free) {
+    private void begin(PixelQueue.Due due, Optional<PixelAccount> account, Semaphore free) {
         free.acquireUninterruptibly();
         Thread.ofVirtual().name("pixel").start(() -> {
+            Answer answer = new Answer(PixelQueue.State.WAITING, "Something went wrong here; it is told again.");
             try {
-                Answer answer = told(due);
-                queue.note(due, answer.state, PlainText.cut(answer.words.replaceAll("\\p{C}+", " "), SAID));
+                answer = told(due, account);
             } catch (RuntimeException e) {
-                LOG.warn("An ad platform's answer could not be noted; it is told again: {}", e.getMessage());
+                LOG.warn("An ad platform could not be told; it is told again: {}", e.toString());
             } finally {
+                answered.add(new PixelQueue.Answered(
+                        due, answer.state, PlainText.cut(answer.words.replaceAll("\\p{C}+", " "), SAID)));
                 free.release();
             }
         });
     }
 
-    private Answer told(PixelQueue.Due due) {
-        Optional<PixelAccount> account = accounts.find(due.workspace(), due.pixel());
+    /** Writes down together what was answered since; what cannot be is told again, under the same id. */
+    private boolean noteAnswers() {
+        List<PixelQueue.Answered> some = new ArrayList<>();
+        for (PixelQueue.Answered one = answered.poll(); one != null; one = answered.poll()) {
+            some.add(one);
+        }
+        if (!some.isEmpty()) {
+            queue.note(some);
+        }
+        return !some.isEmpty();
+    }
+
+    private Answer told(PixelQueue.Due due, Optional<PixelAccount> account) {
         Optional<ServerCall> call = account.flatMap(one -> one.details().server());
         if (call.isEmpty()) {
             return new Answer(PixelQueue.State.REFUSED, "The account has no server's address any more.");
@@ -192,7 +220,15 @@ class PixelPost implements SmartLifecycle {
     @Override
     public void stop() {
         running = false;
-        thread.ifPresent(Thread::interrupt);
+        thread.ifPresent(one -> {
+            one.interrupt();
+            try {
+                one.join(Duration.ofSeconds(2));
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+            }
+        });
+        Lane.BACKGROUND.run(this::noteAnswers);
     }
 
     @Override

@@ -28,6 +28,7 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Function;
 import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -182,34 +183,46 @@ public class PixelQueue {
     }
 
     private void put(List<Due> all) {
-        for (Due one : all) {
-            sql.sql("""
-                            insert into pixel_send (workspace_id, id, pixel_id, click_id, page_id, event, event_id, happened_at,
-                              value_minor, state, tries, due_at, answer)
-                            values (:workspace, :id, :pixel, :click, :page, :event, :eventId, :at, :value, 'WAITING', 0, :at, '')
-                            on conflict do nothing
-                            """)
-                    .param("workspace", one.workspace.value())
-                    .param("id", one.id)
-                    .param("pixel", one.pixel.value())
-                    .param("click", one.click.value())
-                    .param("page", one.page.map(PageId::value).orElse(null))
-                    .param("event", one.event.text())
-                    .param("eventId", one.eventId)
-                    .param("at", Timestamp.from(one.happenedAt))
-                    .param("value", one.value.isPresent() ? one.value.getAsLong() : null)
-                    .update();
+        if (all.isEmpty()) {
+            return;
         }
+        sql.sql("""
+                        insert into pixel_send (workspace_id, id, pixel_id, click_id, page_id, event, event_id, happened_at,
+                          value_minor, state, tries, due_at, answer)
+                        select w, i, p, c, nullif(g, '')::uuid, e, ei, a::timestamptz, nullif(v, '')::bigint, 'WAITING', 0,
+                          a::timestamptz, ''
+                        from unnest(cast(:workspaces as uuid[]), cast(:ids as uuid[]), cast(:pixels as uuid[]),
+                          cast(:clicks as uuid[]), cast(:pages as text[]), cast(:events as text[]), cast(:eventIds as text[]),
+                          cast(:moments as text[]), cast(:values as text[])) as due (w, i, p, c, g, e, ei, a, v)
+                        on conflict do nothing
+                        """)
+                .param("workspaces", texts(all, due -> due.workspace))
+                .param("ids", texts(all, due -> due.id))
+                .param("pixels", texts(all, due -> due.pixel))
+                .param("clicks", texts(all, due -> due.click))
+                .param("pages", texts(all, due -> due.page.map(PageId::toString).orElse("")))
+                .param("events", texts(all, due -> due.event.text()))
+                .param("eventIds", texts(all, due -> due.eventId))
+                .param("moments", texts(all, due -> due.happenedAt))
+                .param("values", texts(all, due -> due.value.isPresent() ? due.value.getAsLong() : ""))
+                .update();
     }
 
-    /** The accounts for which something is due. */
-    List<PixelId> waiting() {
+    private static <T> String[] texts(List<T> all, Function<T, Object> part) {
+        return all.stream().map(one -> part.apply(one).toString()).toArray(String[]::new);
+    }
+
+    /** An account for which something is due. */
+    record Waiting(WorkspaceId workspace, PixelId pixel) {}
+
+    List<Waiting> waiting() {
         return sql.sql("""
-                        select id from pixel_account a where exists (
+                        select workspace_id, id from pixel_account a where exists (
                           select 1 from pixel_send where pixel_id = a.id and state = 'WAITING' and due_at <= :now)
                         """)
                 .param("now", Timestamp.from(clock.instant()))
-                .query((row, number) -> new PixelId(row.getObject(1, UUID.class)))
+                .query((row, number) -> new Waiting(
+                        new WorkspaceId(row.getObject(1, UUID.class)), new PixelId(row.getObject(2, UUID.class))))
                 .list();
     }
 
@@ -245,13 +258,21 @@ public class PixelQueue {
                 .list();
     }
 
+    /** What came of telling one. */
+    record Answered(Due due, State state, String words) {}
+
     @Transactional
-    public void note(Due told, State state, String answer) {
-        sql.sql("update pixel_send set state = :state, answer = :answer where workspace_id = :workspace and id = :id")
-                .param("state", state.name())
-                .param("answer", answer)
-                .param("workspace", told.workspace.value())
-                .param("id", told.id)
+    public void note(List<Answered> some) {
+        sql.sql("""
+                        update pixel_send p set state = told.s, answer = told.a
+                        from unnest(cast(:workspaces as uuid[]), cast(:ids as uuid[]), cast(:states as text[]),
+                          cast(:answers as text[])) as told (w, i, s, a)
+                        where p.workspace_id = told.w and p.id = told.i
+                        """)
+                .param("workspaces", texts(some, one -> one.due.workspace))
+                .param("ids", texts(some, one -> one.due.id))
+                .param("states", texts(some, one -> one.state))
+                .param("answers", texts(some, one -> one.words))
                 .update();
     }
 

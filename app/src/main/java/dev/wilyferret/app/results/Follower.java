@@ -1,6 +1,7 @@
 package dev.wilyferret.app.results;
 
 import dev.wilyferret.app.clicks.ClickLog;
+import dev.wilyferret.app.clicks.Rush;
 import dev.wilyferret.app.clicks.VisitWork;
 import dev.wilyferret.app.pixels.PixelQueue;
 import dev.wilyferret.app.storage.Lane;
@@ -42,9 +43,6 @@ class Follower implements SmartLifecycle {
     private static final Duration A_MOMENT = Duration.ofMillis(150);
     private static final Duration LONGEST_REST = Duration.ofMillis(500);
     private static final Duration LONGEST_REST_IN_A_RUSH = Duration.ofSeconds(3);
-    /** From so many events a second on, visitors need the machine more than figures do. */
-    private static final int RUSH = 1_000;
-
     private static final Duration AFTER_TROUBLE = Duration.ofSeconds(1);
 
     private final VisitWork work;
@@ -171,8 +169,7 @@ class Follower implements SmartLifecycle {
         boolean begun = false;
         Instant looked = Instant.EPOCH;
         boolean troubled = false;
-        long keptBefore = log.kept();
-        long keptAt = System.nanoTime();
+        Rush rush = new Rush(log);
         while (running) {
             try {
                 begun = begun || alone(making::beginMissing);
@@ -186,10 +183,8 @@ class Follower implements SmartLifecycle {
                 boolean busy = step();
                 troubled = false;
                 long ends = System.nanoTime();
-                boolean rush = (log.kept() - keptBefore) * 1_000_000_000.0 / (ends - keptAt) > RUSH;
-                keptBefore = log.kept();
-                keptAt = ends;
-                Thread.sleep(busy ? rest(Duration.ofNanos(ends - begins), making.unfinished(), rush) : PAUSE);
+                boolean rushed = rush.on();
+                Thread.sleep(busy ? rest(Duration.ofNanos(ends - begins), making.unfinished(), rushed) : PAUSE);
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
                 return;
