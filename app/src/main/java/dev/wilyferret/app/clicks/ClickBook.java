@@ -32,6 +32,8 @@ public class ClickBook {
     /** The most clicks a list shows. */
     public static final int LIST = 200;
 
+    private static final int LOOKED_AT = 20_000;
+
     /**
      * What a pixel saw.
      *
@@ -173,6 +175,24 @@ public class ClickBook {
         return queries.told(workspace.value(), promotion.value(), page.value(), from).stream()
                 .map(row -> new ToldSum(row.getName(), row.getCount(), row.getVisits(), row.getAmount(), row.getLast()))
                 .toList();
+    }
+
+    /**
+     * When each event of a pixel last reached its platform by a browser.
+     *
+     * @param all whether that is all there ever was, rather than the latest of very many
+     */
+    public record LastReached(Map<PixelEvent, Instant> at, boolean all) {}
+
+    /** Looks at the latest 20,000 fires that reached the platform, so that it takes no longer the more there are. */
+    @Transactional(readOnly = true)
+    public LastReached lastReached(WorkspaceId workspace, PixelId pixel) {
+        List<ClickQueries.LastReached> rows = queries.lastReached(workspace.value(), pixel.value(), LOOKED_AT);
+        return new LastReached(
+                rows.stream()
+                        .collect(Collectors.toMap(
+                                row -> PixelEvent.read(row.getEvent()), ClickQueries.LastReached::getLast)),
+                rows.stream().mapToLong(ClickQueries.LastReached::getCount).sum() < LOOKED_AT);
     }
 
     @Transactional(readOnly = true)

@@ -104,6 +104,24 @@ interface ClickQueries extends Repository<StandingClickRow, ClickRow.Key> {
             """)
     List<FiredSum> fired(UUID workspace, UUID pixel, Instant from);
 
+    /** When each event of a pixel last reached its platform, and how often, among the latest that did. */
+    interface LastReached {
+        String getEvent();
+
+        Instant getLast();
+
+        long getCount();
+    }
+
+    @NativeQuery("""
+            select pixel_event as event, max(at) as last, count(*) as count from (
+              select pixel_event, at from site_event
+              where workspace_id = :workspace and pixel_id = :pixel and pixel_answer in ('ANSWERED', 'RAN', 'ASKED_WITHOUT_SCRIPT')
+              order by at desc limit :most) latest
+            group by 1
+            """)
+    List<LastReached> lastReached(UUID workspace, UUID pixel, int most);
+
     @Query("""
             from SiteEventRow e
             where e.workspace = :workspace and e.pixel = :pixel and e.kind = PIXEL_FIRED and e.pixelAnswer <> LEFT_TO_SERVER

@@ -5,10 +5,12 @@ import dev.wilyferret.app.forms.Intake;
 import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.core.id.PixelId;
+import dev.wilyferret.core.pixel.PixelEvent;
 import dev.wilyferret.core.pixel.PixelWay;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -132,16 +134,24 @@ class PixelController {
                 "told",
                 account.map(one -> queue.latest(one.workspace(), one.id(), LIST))
                         .orElse(List.of()));
-        model.addAttribute("sums", account.map(this::sums).orElse(List.of()));
+        account.ifPresent(one -> sums(one, model));
         return "pixels/form";
     }
 
-    private List<PixelSums.Line> sums(PixelAccount account) {
+    private void sums(PixelAccount account, Model model) {
         Instant from = clock.instant().minus(LOOKED_AT);
-        return PixelSums.of(
-                account.details(),
-                clicks.fired(account.workspace(), account.id(), from),
-                queue.sums(account.workspace(), account.id(), from));
+        ClickBook.LastReached reached = clicks.lastReached(account.workspace(), account.id());
+        Map<PixelEvent, Instant> before = new HashMap<>(reached.at());
+        queue.lastTaken(account.workspace(), account.id())
+                .forEach((event, at) -> before.merge(event, at, (one, other) -> one.isAfter(other) ? one : other));
+        model.addAttribute(
+                "sums",
+                PixelSums.of(
+                        account.details(),
+                        clicks.fired(account.workspace(), account.id(), from),
+                        queue.sums(account.workspace(), account.id(), from),
+                        before));
+        model.addAttribute("unseen", reached.all() ? "never seen" : "not of late");
     }
 
     private PixelAccount account(Member member, PixelId id) {

@@ -22,6 +22,7 @@ import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -316,6 +317,27 @@ public class PixelQueue {
                         row.getInt("tries"),
                         row.getString("answer")))
                 .list();
+    }
+
+    /** When a platform last took each event, of those that are kept. */
+    @Transactional(readOnly = true)
+    public Map<PixelEvent, Instant> lastTaken(WorkspaceId workspace, PixelId pixel) {
+        Map<PixelEvent, Instant> last = new HashMap<>();
+        sql.sql("""
+                        select event, max(happened_at) from (
+                          select event, happened_at from pixel_send
+                          where workspace_id = :workspace and pixel_id = :pixel and state = 'TAKEN'
+                          order by happened_at desc limit 20000) latest
+                        group by 1
+                        """)
+                .param("workspace", workspace.value())
+                .param("pixel", pixel.value())
+                .query(row -> {
+                    last.put(
+                            PixelEvent.read(row.getString(1)),
+                            row.getTimestamp(2).toInstant());
+                });
+        return last;
     }
 
     /** Since a moment, by event and how they stand. */

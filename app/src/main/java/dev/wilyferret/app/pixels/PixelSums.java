@@ -5,10 +5,13 @@ import dev.wilyferret.core.pixel.PixelAnswer;
 import dev.wilyferret.core.pixel.PixelEvent;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
 
@@ -24,7 +27,7 @@ final class PixelSums {
      * An event of an account.
      *
      * @param name as the platform calls it
-     * @param lastSeen when the platform last had it for sure; empty if it never did in the time that was looked at
+     * @param lastSeen when the platform last had it for sure; empty if it never did, as far as was looked back
      * @param answered by the platform, to a browser
      * @param unanswered failed, or without an answer in time
      */
@@ -39,30 +42,43 @@ final class PixelSums {
             long unknown) {}
 
     /** The usual events of a page first, whether or not they happened. */
-    static List<Line> of(PixelDetails details, List<ClickBook.FiredSum> fired, List<PixelQueue.Sum> told) {
+    static List<Line> of(
+            PixelDetails details,
+            List<ClickBook.FiredSum> fired,
+            List<PixelQueue.Sum> told,
+            Map<PixelEvent, Instant> before) {
         Stream<PixelEvent> usual = Stream.of(PixelEvent.PAGE_VIEW, PixelEvent.LEAD);
         Stream<PixelEvent> sale = details.saleEvent().isEmpty() ? Stream.empty() : Stream.of(PixelEvent.SALE);
         Stream<PixelEvent> came = Stream.concat(
-                fired.stream().map(ClickBook.FiredSum::event), told.stream().map(PixelQueue.Sum::event));
+                Stream.concat(
+                        fired.stream().map(ClickBook.FiredSum::event),
+                        told.stream().map(PixelQueue.Sum::event)),
+                before.keySet().stream().sorted(Comparator.comparing(PixelEvent::text)));
         List<Line> lines = new ArrayList<>();
         Stream.concat(Stream.concat(usual, sale), came)
                 .distinct()
-                .forEach(event -> lines.add(line(details, event, fired, told)));
+                .forEach(event -> lines.add(line(details, event, fired, told, before)));
         return lines;
     }
 
     private static Line line(
-            PixelDetails details, PixelEvent event, List<ClickBook.FiredSum> fired, List<PixelQueue.Sum> told) {
+            PixelDetails details,
+            PixelEvent event,
+            List<ClickBook.FiredSum> fired,
+            List<PixelQueue.Sum> told,
+            Map<PixelEvent, Instant> before) {
         List<ClickBook.FiredSum> browsers =
                 fired.stream().filter(sum -> sum.event().equals(event)).toList();
         List<PixelQueue.Sum> server =
                 told.stream().filter(sum -> sum.event().equals(event)).toList();
         Predicate<ClickBook.FiredSum> reached = sum -> REACHED.contains(sum.answer());
-        Optional<Instant> last = Stream.concat(
+        Optional<Instant> last = Stream.of(
+                        Optional.ofNullable(before.get(event)).stream(),
                         browsers.stream().filter(reached).map(ClickBook.FiredSum::last),
                         server.stream()
                                 .filter(sum -> sum.state() == PixelQueue.State.TAKEN)
                                 .map(PixelQueue.Sum::last))
+                .flatMap(Function.identity())
                 .max(Instant::compareTo);
         return new Line(
                 details.eventName(event),

@@ -2,6 +2,7 @@ package dev.wilyferret.app.keeping;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.sun.net.httpserver.HttpServer;
 import dev.wilyferret.app.kit.FreePort;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.PostBox;
@@ -9,6 +10,10 @@ import dev.wilyferret.app.kit.Program;
 import dev.wilyferret.app.kit.TestDatabase;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.ShortId;
+import java.io.IOException;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
+import java.nio.charset.StandardCharsets;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
@@ -23,6 +28,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.locks.LockSupport;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.awaitility.Awaitility;
@@ -30,7 +36,8 @@ import org.junit.jupiter.api.Test;
 
 /**
  * The program is killed outright under load, as if the plug were pulled: every click that got its redirect is in the log, and
- * of a broadcast that was stopped, gone on with and killed halfway everybody gets one letter.
+ * of a broadcast that was stopped, gone on with and killed halfway everybody gets one letter; an ad platform is told every event that
+ * was in the queue, under one id however often.
  */
 class PlugPulledTest {
 
@@ -38,6 +45,10 @@ class PlugPulledTest {
     private static final int PEOPLE = Integer.getInteger("ferret.receivers", 1_500);
 
     private static final int AT_ONCE = 4;
+    private static final int EVENTS = 500;
+    /** So many may be in the air when the program is killed, and as many answered and not noted yet. */
+    private static final int TOLD_AT_ONCE = 24;
+
     private static final String CROWD = "@crowd.example";
 
     @Test
@@ -45,6 +56,7 @@ class PlugPulledTest {
         TestDatabase.create("plug");
         int smtp = FreePort.take();
         PostBox post = PostBox.on(smtp);
+        Platform platform = new Platform();
         Program program = Program.start(
                         "plug",
                         Map.of(
@@ -52,7 +64,9 @@ class PlugPulledTest {
                                 "FERRET_MAIL_PORT", String.valueOf(smtp),
                                 "FERRET_MAIL_START_TLS", "false",
                                 "FERRET_MAIL_PER_MINUTE", "1000000",
-                                "FERRET_MAIL_AT_ONCE", String.valueOf(AT_ONCE)))
+                                "FERRET_MAIL_AT_ONCE", String.valueOf(AT_ONCE),
+                                "FERRET_DEMO_RANGE", platform.origin(),
+                                "FERRET_OUTSIDE_ALLOWED", platform.pair()))
                 .awaitUp();
         Guest owner = signedIn(program);
         String mail = broadcast(owner);
@@ -74,10 +88,22 @@ class PlugPulledTest {
             owner.sendTo(mail, mail + "/resume");
             awaitLetters(post, held + PEOPLE / 8, 90);
             Awaitility.await().atMost(Duration.ofSeconds(60)).until(() -> clicks.answered.size() > 200);
+            change("""
+                    insert into pixel_send (workspace_id, id, pixel_id, click_id, page_id, event, event_id, happened_at, value_minor,
+                      state, tries, due_at, answer)
+                    select a.workspace_id, gen_random_uuid(), a.id, gen_random_uuid(), null, 'LEAD', 'e' || n, now(), null, 'WAITING', 0,
+                      now(), ''
+                    from pixel_account a, generate_series(1, %d) n
+                    """.formatted(EVENTS));
+            Awaitility.await()
+                    .atMost(Duration.ofSeconds(60))
+                    .until(() -> platform.ids().size() > TOLD_AT_ONCE);
             program.kill();
             answered = Set.copyOf(clicks.answered);
         }
         assertThat(received(post)).as("letters before the kill").isLessThan(PEOPLE);
+
+        assertThat(platform.ids()).as("events told before the kill").hasSizeLessThan(EVENTS);
 
         program.startAgain();
         Awaitility.await()
@@ -100,12 +126,73 @@ class PlugPulledTest {
                 .atMost(Duration.ofSeconds(20))
                 .untilAsserted(
                         () -> assertThat(back.get(mail).body()).contains("%,d of %,d".formatted(PEOPLE, PEOPLE)));
+        // What was being told is tried again in a minute; nobody waits for that here.
+        change("update pixel_send set due_at = now() where state = 'WAITING'");
+        Awaitility.await()
+                .atMost(Duration.ofSeconds(60))
+                .until(() -> count("select count(*) from pixel_send where event_id like 'e%' and state = 'TAKEN'")
+                        == EVENTS);
+        assertThat(platform.ids()).hasSize(EVENTS);
+        assertThat(platform.came() - EVENTS).as("events told twice").isLessThanOrEqualTo(2 * TOLD_AT_ONCE);
+        platform.close();
         // Whatever the follower was killed in: once all is packed, the sheets hold each click once.
         Awaitility.await()
                 .atMost(Duration.ofSeconds(60))
                 .until(() -> count("select count(*) from visit_work") + count("select count(*) from visit") == 0);
         assertThat(count("select sum(visits) from day_sheet")).isEqualTo(count("select count(*) from click"));
         program.stop();
+    }
+
+    private static void change(String statement) throws SQLException {
+        try (var connection = DriverManager.getConnection(TestDatabase.url("plug"), "ferret", TestDatabase.password());
+                var change = connection.createStatement()) {
+            change.execute(statement);
+        }
+    }
+
+    /** An ad platform that takes a moment for each event. */
+    private static final class Platform implements AutoCloseable {
+
+        private static final Pattern EVENT = Pattern.compile("\"id\":\"(e[0-9]+)\"");
+        private final HttpServer server;
+        private final Queue<String> came = new ConcurrentLinkedQueue<>();
+
+        Platform() throws IOException {
+            server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
+            server.setExecutor(Executors.newVirtualThreadPerTaskExecutor());
+            server.createContext("/", exchange -> {
+                String body = new String(exchange.getRequestBody().readAllBytes(), StandardCharsets.UTF_8);
+                LockSupport.parkNanos(Duration.ofMillis(100).toNanos());
+                Matcher event = EVENT.matcher(body);
+                if (event.find()) {
+                    came.add(event.group(1));
+                }
+                exchange.sendResponseHeaders(204, -1);
+                exchange.close();
+            });
+            server.start();
+        }
+
+        String pair() {
+            return "127.0.0.1:" + server.getAddress().getPort();
+        }
+
+        String origin() {
+            return "http://" + pair();
+        }
+
+        Set<String> ids() {
+            return new HashSet<>(came);
+        }
+
+        int came() {
+            return came.size();
+        }
+
+        @Override
+        public void close() {
+            server.stop(0);
+        }
     }
 
     private static long count(String question) throws SQLException {

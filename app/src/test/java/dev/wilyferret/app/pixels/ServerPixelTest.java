@@ -55,6 +55,7 @@ class ServerPixelTest extends AppTest {
 
     private final List<Came> came = new CopyOnWriteArrayList<>();
     private volatile int answer = 200;
+    private volatile String said = "so be it";
     private HttpServer platform;
     private String hook = "";
 
@@ -78,7 +79,10 @@ class ServerPixelTest extends AppTest {
             came.add(new Came(
                     exchange.getRequestURI().getRawQuery(),
                     new String(exchange.getRequestBody().readAllBytes(), StandardCharsets.UTF_8)));
-            HttpHandlers.of(answer, Headers.of(), "so be it").handle(exchange);
+            Headers itself = answer == 302
+                    ? Headers.of("Location", exchange.getRequestURI().toString())
+                    : Headers.of();
+            HttpHandlers.of(answer, itself, said).handle(exchange);
         });
         platform.start();
         trail = scenario.trail();
@@ -94,24 +98,25 @@ class ServerPixelTest extends AppTest {
         return "http://127.0.0.1:" + ELSEWHERE + hook + "{?token}";
     }
 
+    private static PixelDetails details(PixelWay way, String saleEvent, String address) {
+        return new PixelDetails(
+                "Plumage",
+                "PLM-1",
+                way,
+                Optional.of(new FireAddress(UriTemplate.parseWeb("https://plumage.test/px{?id,event,eid}"))),
+                Optional.empty(),
+                List.of("https://sync.plumage.test"),
+                Optional.of(new ServerCall(UriTemplate.parseWeb(address), new JsonTemplate(BODY))),
+                "sesame",
+                "PageView",
+                "Lead",
+                "BeganToBuy",
+                saleEvent);
+    }
+
     /** Keeps how the account is told, and waits until the site has heard. */
     private void told(PixelWay way, String saleEvent) {
-        accounts.change(
-                trail.workspace(),
-                pixel,
-                new PixelDetails(
-                        "Plumage",
-                        "PLM-1",
-                        way,
-                        Optional.of(new FireAddress(UriTemplate.parseWeb("https://plumage.test/px{?id,event,eid}"))),
-                        Optional.empty(),
-                        List.of("https://sync.plumage.test"),
-                        Optional.of(new ServerCall(UriTemplate.parseWeb(address()), new JsonTemplate(BODY))),
-                        "sesame",
-                        "PageView",
-                        "Lead",
-                        "BeganToBuy",
-                        saleEvent));
+        accounts.change(trail.workspace(), pixel, details(way, saleEvent, address()));
         await().until(() -> way.byBrowser()
                 ? guest().get(trail.redirectPath()).body().contains("\"server\":" + way.byServer())
                 : guest().head(trail.redirectPath()).statusCode() == 302);
@@ -360,6 +365,27 @@ class ServerPixelTest extends AppTest {
                 .until(() -> queued().getFirst().answer().startsWith("No answer"));
         clock.pass(Duration.ofHours(25));
         await().atMost(Duration.ofSeconds(20)).until(() -> queued().getFirst().state() == PixelQueue.State.UNKNOWN);
+    }
+
+    /** A platform that redirects, says too much, or is none at all is told once, and what it answered is said in few words. */
+    @Test
+    void oddPlatformsAreNotFollowedAndNotReadToTheEnd() {
+        told(PixelWay.SERVER, "");
+        answer = 302;
+        guest().get(trail.redirectPath());
+        await().atMost(Duration.ofSeconds(20)).until(() -> queued().getFirst().state() == PixelQueue.State.REFUSED);
+        assertThat(queued().getFirst().answer()).startsWith("302");
+        assertThat(came).as("the loop is not gone").hasSize(1);
+        answer = 200;
+        said = "x".repeat(5 << 20);
+        guest().get(trail.redirectPath());
+        await().atMost(Duration.ofSeconds(20)).until(() -> queued().getFirst().state() == PixelQueue.State.TAKEN);
+        assertThat(queued().getFirst().answer()).startsWith("200 xxx").hasSizeLessThan(310);
+        accounts.change(trail.workspace(), pixel, details(PixelWay.SERVER, "", "http://127.0.0.1:9/e{?event,eid}"));
+        guest().get(trail.redirectPath());
+        await().atMost(Duration.ofSeconds(20))
+                .until(() -> queued().getFirst().answer().contains("not on the public internet"));
+        assertThat(queued().getFirst().state()).isEqualTo(PixelQueue.State.WAITING);
     }
 
     @Test
