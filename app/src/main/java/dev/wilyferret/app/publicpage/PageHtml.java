@@ -164,6 +164,9 @@ public class PageHtml {
     private final SiteAddress site;
     private final String css;
     private final String plainCss;
+    /** Of a page that is seen for a moment: no faces are fetched for it. */
+    private final String momentCss;
+
     private final String fireScript;
     private final String pageScript;
     private final String previewScript;
@@ -172,6 +175,7 @@ public class PageHtml {
         this.templates = templates;
         this.site = site;
         this.css = resource("site/page.css");
+        this.momentCss = resource("site/moment.css");
         this.plainCss = PageStyle.of(Look.PLAIN) + css;
         this.fireScript = resource("site/fire.js");
         this.pageScript = resource("site/page.js");
@@ -245,10 +249,10 @@ public class PageHtml {
         work.put("fires", fires);
         work.put("hold", page.hold().millis());
         work.put("out", out);
-        Context context = context(page, around, plainCss, fires, work);
+        Context context = context(page, around, momentCss, fires, work);
         context.setVariable("onward", out);
         context.setVariable("seconds", page.hold().secondsWithoutScript());
-        return new RenderedPage(templates.process("site/redirect", context), policy(around.pixels(), plainCss));
+        return new RenderedPage(templates.process("site/redirect", context), policy(around.pixels(), momentCss));
     }
 
     private Context context(
