@@ -36,6 +36,7 @@ public final class HotPathLoad {
     private static final int WARM_UP_SECONDS = 12;
 
     private static final String REDIRECT = "redirect";
+    private static final String REDIRECT_FIRST = "redirect-first";
     private static final String DRAIN = "drain";
 
     private static final int CONSOLE = 18_080;
@@ -48,7 +49,8 @@ public final class HotPathLoad {
 
     /**
      * @param args how many clicks of 90 days lie there already; then figures over all of them are asked for every second
-     *     meanwhile. Or {@code redirect}: a redirect page with three pixels, instead of a link. Or {@code drain}: a link while
+     *     meanwhile. Or {@code redirect}: a redirect page with three pixels, instead of a link, reached by
+     *     people who came by a link; {@code redirect-first}: by people whose visit begins there. Or {@code drain}: a link while
      *     the server tells a platform of many events
      */
     public static void main(String[] args) throws Exception {
@@ -155,8 +157,8 @@ public final class HotPathLoad {
                         : "/go/" + ManyLinks.CODE + "?ad=51207&place=feed%20top");
         System.out.println("warming up");
         for (int round = 0; round < WARM_UP_ROUNDS; round++) {
-            load(empty, WARM_UP_SECONDS);
-            load(link, WARM_UP_SECONDS);
+            load(empty, WARM_UP_SECONDS, List.of());
+            load(link, WARM_UP_SECONDS, visitors);
         }
         if (what.equals(DRAIN)) {
             platform.fill(database);
@@ -165,8 +167,8 @@ public final class HotPathLoad {
         List<Reading> links = new ArrayList<>();
         long before = database.count("click");
         for (int round = 1; round <= ROUNDS; round++) {
-            empties.add(load(empty, SECONDS));
-            links.add(load(link, SECONDS));
+            empties.add(load(empty, SECONDS, List.of()));
+            links.add(load(link, SECONDS, visitors));
             System.out.printf(Locale.ROOT, "round %d  empty %s  link %s%n", round, empties.getLast(), links.getLast());
         }
         long stored = database.count("click") - before;
@@ -186,8 +188,9 @@ public final class HotPathLoad {
                 stored / (double) (ROUNDS * SECONDS));
     }
 
-    private static Reading load(String address, int seconds) throws IOException, InterruptedException {
-        String said = Database.run(List.of(
+    private static Reading load(String address, int seconds, List<String> more)
+            throws IOException, InterruptedException {
+        List<String> command = new ArrayList<>(List.of(
                 "wrk",
                 "-t1",
                 "-c64",
@@ -196,8 +199,10 @@ public final class HotPathLoad {
                 "-H",
                 "User-Agent: Mozilla/5.0 Firefox/151.0",
                 "-H",
-                "Host: " + ManyLinks.HOST,
-                address));
+                "Host: " + ManyLinks.HOST));
+        command.addAll(more);
+        command.add(address);
+        String said = Database.run(command);
         return new Reading(number(said, "Requests/sec:\\s+([0-9.]+)()"), number(said, "99%\\s+([0-9.]+)(us|ms|s)"));
     }
 
