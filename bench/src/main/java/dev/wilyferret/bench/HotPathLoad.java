@@ -152,9 +152,15 @@ public final class HotPathLoad {
         String empty = "http://127.0.0.1:" + CONSOLE + "/bench/empty";
         ManyLinks.make(database);
         String link = "http://127.0.0.1:" + SITE
-                + (what.equals(REDIRECT)
+                + (what.startsWith(REDIRECT)
                         ? ThreePixels.make(database)
                         : "/go/" + ManyLinks.CODE + "?ad=51207&place=feed%20top");
+        List<String> visitors = what.equals(REDIRECT)
+                ? List.of(
+                        "-s",
+                        Visitors.come(database, "http://127.0.0.1:" + SITE + "/go/balcony-1")
+                                .toString())
+                : List.of();
         System.out.println("warming up");
         for (int round = 0; round < WARM_UP_ROUNDS; round++) {
             load(empty, WARM_UP_SECONDS, List.of());
@@ -165,18 +171,18 @@ public final class HotPathLoad {
         }
         List<Reading> empties = new ArrayList<>();
         List<Reading> links = new ArrayList<>();
-        long before = database.count("click");
+        long before = database.count("click") + database.count("site_event");
         for (int round = 1; round <= ROUNDS; round++) {
             empties.add(load(empty, SECONDS, List.of()));
             links.add(load(link, SECONDS, visitors));
             System.out.printf(Locale.ROOT, "round %d  empty %s  link %s%n", round, empties.getLast(), links.getLast());
         }
-        long stored = database.count("click") - before;
+        long stored = database.count("click") + database.count("site_event") - before;
         Reading emptyMedian = median(empties);
         Reading linkMedian = median(links);
         System.out.printf(
                 Locale.ROOT,
-                "%nempty redirect   %,.0f/s, p99 %.2f ms%nhot path         %,.0f/s, p99 %.2f ms%nthroughput ratio %.2f (aim 0.9 or more)%np99 ratio        %.2f (aim 1.0 or less)%nclicks stored    %,d in %d s, %,.0f/s%n",
+                "%nempty redirect   %,.0f/s, p99 %.2f ms%nhot path         %,.0f/s, p99 %.2f ms%nthroughput ratio %.2f (aim 0.9 or more)%np99 ratio        %.2f (aim 1.0 or less)%nevents stored    %,d in %d s, %,.0f/s%n",
                 emptyMedian.perSecond,
                 emptyMedian.p99Millis,
                 linkMedian.perSecond,

@@ -47,6 +47,9 @@ final class Visitors {
                                 .collect(Collectors.joining("; ")));
             }
         }
+        if (cookies.getFirst().isEmpty()) {
+            throw new IllegalStateException("The link sets no cookies: is it there?");
+        }
         Path lines = database.folder().resolve("cookies");
         Files.write(lines, cookies);
         Path script = database.folder().resolve("visitors.lua");
