@@ -36,43 +36,11 @@
     work.fires.forEach(function (fire) { if (fire.server) tell(fire, 'AGREED'); });
   }
 
-  // A platform's own code: its elements are put into the page, its scripts run one after the other.
-  function run(fire) {
-    var box = document.createElement('div');
-    box.hidden = true;
-    box.innerHTML = fire.snippet;
-    var scripts = Array.from(box.querySelectorAll('script'));
-    var threw = false;
-    function caught() { threw = true; }
-    function next() {
-      var old = scripts.shift();
-      if (threw || !old) {
-        report(fire, threw ? 'FAILED' : 'RAN');
-        return;
-      }
-      var fresh = document.createElement('script');
-      Array.from(old.attributes).forEach(function (one) { fresh.setAttribute(one.name, one.value); });
-      fresh.textContent = old.textContent;
-      if (fresh.src) {
-        fresh.onload = next;
-        fresh.onerror = function () { report(fire, 'FAILED'); };
-        old.replaceWith(fresh);
-        return;
-      }
-      addEventListener('error', caught);
-      old.replaceWith(fresh);
-      removeEventListener('error', caught);
-      next();
-    }
-    document.body.appendChild(box);
-    next();
-  }
-
   function fire() {
     if (work.consent) leaveToServer();
     asking.forEach(function (fire) {
       if (fire.snippet) {
-        run(fire);
+        window.runCode(fire.snippet, function (answer) { report(fire, answer); });
         return;
       }
       var image = new Image();

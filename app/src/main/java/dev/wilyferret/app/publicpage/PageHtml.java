@@ -168,6 +168,7 @@ public class PageHtml {
     private final String momentCss;
 
     private final String fireScript;
+    private final String codeScript;
     private final String pageScript;
     private final String previewScript;
 
@@ -178,6 +179,7 @@ public class PageHtml {
         this.momentCss = resource("site/moment.css");
         this.plainCss = PageStyle.of(Look.PLAIN) + css;
         this.fireScript = resource("site/fire.js");
+        this.codeScript = resource("site/code.js");
         this.pageScript = resource("site/page.js");
         this.previewScript = resource("site/preview.js");
     }
@@ -263,7 +265,7 @@ public class PageHtml {
         context.setVariable("legal", around.legal());
         context.setVariable("privacy", around.privacy());
         context.setVariable("css", style);
-        context.setVariable("script", fireScript);
+        context.setVariable("script", anyCode(around.pixels()) ? codeScript + fireScript : fireScript);
         context.setVariable("fires", fires);
         context.setVariable("work", JSON.writeValueAsString(work).replace("<", "\\u003c"));
         return context;

@@ -6,6 +6,7 @@ import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.visit.Arrival;
 import dev.wilyferret.core.visit.SiteEvent;
 import dev.wilyferret.core.visit.Verdict;
+import jakarta.servlet.http.HttpServletRequest;
 import java.util.Optional;
 
 /** A request with the verdict on it, which is given here and nowhere else. */
@@ -22,6 +23,11 @@ record Came(Arrival arrival, Verdict verdict) {
 
     boolean crawler() {
         return verdict instanceof Verdict.DeclaredCrawler;
+    }
+
+    /** Whether a request comes from a declared crawler, without reading all that is known of it. */
+    static boolean crawler(HttpServletRequest request) {
+        return Verdict.byUserAgent(Arrivals.header(request, "User-Agent")) instanceof Verdict.DeclaredCrawler;
     }
 
     SiteEvent.Click click(ClickId id, WorkspaceId workspace, PromotionId promotion) {

@@ -27,6 +27,7 @@ import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.page.PageDocument.OutsidePage;
 import dev.wilyferret.core.pixel.PixelAnswer;
 import dev.wilyferret.core.visit.Arrival;
+import dev.wilyferret.core.visit.Parameters;
 import dev.wilyferret.core.visit.SiteEvent;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -264,9 +265,8 @@ class VisitorRoutes {
         }
         SiteSnapshot snapshot = snapshots.now();
         Visit visit = Visit.of(request, ids);
-        Came came = came(request, visit, page.workspace(), Optional.empty());
         List<SiteEvent> events = new ArrayList<>(2);
-        Visit.Current current = visit.currentOn(page.promotion()).orElseGet(() -> begin(came, page, events));
+        Visit.Current current = visit.currentOn(page.promotion()).orElseGet(() -> begin(request, visit, page, events));
         SiteEvent.PageView view = new SiteEvent.PageView(
                 new EventId(ids.next()),
                 page.workspace(),
@@ -276,7 +276,7 @@ class VisitorRoutes {
                 page.id());
         events.add(view);
         Fires fires = new Fires(
-                came.crawler(),
+                Came.crawler(request),
                 !page.consent() || visit.agreed(),
                 page.oncePerVisit() && FiredOnce.on(request, current.click(), page.id()));
         if (fires.now()) {
@@ -333,9 +333,8 @@ class VisitorRoutes {
     private void sendOutside(
             HttpServletRequest request, HttpServletResponse response, LivePage page, OutsidePage outside) {
         Visit visit = visit(request, page.workspace());
-        Came came = came(request, visit, page.workspace(), Optional.empty());
         List<SiteEvent> events = new ArrayList<>(1);
-        Visit.Current current = visit.currentOn(page.promotion()).orElseGet(() -> begin(came, page, events));
+        Visit.Current current = visit.currentOn(page.promotion()).orElseGet(() -> begin(request, visit, page, events));
         Optional<String> along = Optional.empty();
         if (recorded(request)) {
             if (!events.isEmpty()) {
@@ -345,7 +344,7 @@ class VisitorRoutes {
             along = carried.text(page.workspace(), new Carried.Along(visit.visitor(), current));
         }
         Map<String, String> passed =
-                new LinkedHashMap<>(came.arrival().parameters().values());
+                new Parameters(Optional.ofNullable(request.getQueryString()).orElse("")).values();
         answers.sendTo(response, outside(outside.address().text(), passed, along));
     }
 
@@ -481,8 +480,7 @@ class VisitorRoutes {
     private Visit.Current step(HttpServletRequest request, HttpServletResponse response, LivePage page, Step step) {
         Visit visit = visit(request, page.workspace());
         List<SiteEvent> events = new ArrayList<>(2);
-        Visit.Current current = visit.currentOn(page.promotion())
-                .orElseGet(() -> begin(came(request, visit, page.workspace(), Optional.empty()), page, events));
+        Visit.Current current = visit.currentOn(page.promotion()).orElseGet(() -> begin(request, visit, page, events));
         events.add(step.of(new EventId(ids.next()), current.click(), visit.visitor()));
         if (recorded(request)) {
             log.append(events);
@@ -492,8 +490,9 @@ class VisitorRoutes {
     }
 
     /** A visit that begins on a page, without a link. */
-    private Visit.Current begin(Came came, LivePage page, List<SiteEvent> events) {
-        SiteEvent.Click click = came.click(new ClickId(ids.next()), page.workspace(), page.promotion());
+    private Visit.Current begin(HttpServletRequest request, Visit visit, LivePage page, List<SiteEvent> events) {
+        SiteEvent.Click click = came(request, visit, page.workspace(), Optional.empty())
+                .click(new ClickId(ids.next()), page.workspace(), page.promotion());
         events.add(click);
         return Visit.Current.of(click);
     }

@@ -21,7 +21,12 @@ public sealed interface Verdict {
 
     /** The verdict on a request, for all that hangs on it; one without a user agent is taken for a program. */
     static Verdict on(Arrival arrival) {
-        String lower = arrival.headers().userAgent().toLowerCase(Locale.ROOT);
+        return byUserAgent(arrival.headers().userAgent());
+    }
+
+    /** The verdict as far as a user agent speaks for it: all there is to it so far. */
+    static Verdict byUserAgent(String userAgent) {
+        String lower = userAgent.toLowerCase(Locale.ROOT);
         if (lower.isBlank()) {
             return new DeclaredCrawler("no user agent");
         }

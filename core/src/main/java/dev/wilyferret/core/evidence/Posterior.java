@@ -1,0 +1,60 @@
+package dev.wilyferret.core.evidence;
+
+import java.util.List;
+import org.apache.commons.statistics.distribution.BetaDistribution;
+
+/**
+ * Where a variant's true rate probably lies: a Beta distribution, the conjugate of counts of conversions (Gelman et al., Bayesian
+ * Data Analysis, 3rd ed., 2.4).
+ *
+ * @param alpha conversions, with those of the prior
+ * @param beta visitors without one, with those of the prior
+ */
+public record Posterior(double alpha, double beta) {
+
+    /** How many visitors the prior is worth; all variants of a rotation share it. */
+    public static final double PRIOR_VISITORS = 20;
+
+    /** What is believed of a rate before anybody came, on which everything observed has a say: one in twenty. */
+    private static final double USUAL = 0.05;
+
+    private static final double USUAL_VISITORS = 20;
+
+    /** @throws IllegalArgumentException unless both are positive and finite */
+    public Posterior {
+        if (!(alpha > 0 && beta > 0 && alpha < Double.POSITIVE_INFINITY && beta < Double.POSITIVE_INFINITY)) {
+            throw new IllegalArgumentException("Beta(%s, %s) is no distribution".formatted(alpha, beta));
+        }
+    }
+
+    /**
+     * Of each variant, under a prior that is pooled over all of them: {@link #PRIOR_VISITORS} visitors who converted at the rate of all
+     * together. So a variant with few visitors is drawn towards the others, and not towards a rate that nobody has.
+     */
+    public static List<Posterior> of(List<Observed> variants) {
+        Observed all = variants.stream().reduce(Observed.NOTHING, Observed::plus);
+        double pooled = (all.conversions() + USUAL * USUAL_VISITORS) / (all.visitors() + USUAL_VISITORS);
+        return variants.stream()
+                .map(one -> new Posterior(
+                        one.conversions() + pooled * PRIOR_VISITORS, one.misses() + (1 - pooled) * PRIOR_VISITORS))
+                .toList();
+    }
+
+    public double mean() {
+        return alpha / (alpha + beta);
+    }
+
+    BetaDistribution distribution() {
+        return BetaDistribution.of(alpha, beta);
+    }
+
+    /** The height of its curve. */
+    public double density(double rate) {
+        return distribution().density(rate);
+    }
+
+    /** The rate below which the true one lies with a chance. */
+    public double quantile(double chance) {
+        return distribution().inverseCumulativeProbability(chance);
+    }
+}
