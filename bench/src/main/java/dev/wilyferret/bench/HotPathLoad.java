@@ -155,12 +155,8 @@ public final class HotPathLoad {
                 + (what.startsWith(REDIRECT)
                         ? ThreePixels.make(database)
                         : "/go/" + ManyLinks.CODE + "?ad=51207&place=feed%20top");
-        List<String> visitors = what.equals(REDIRECT)
-                ? List.of(
-                        "-s",
-                        Visitors.come(database, "http://127.0.0.1:" + SITE + "/go/balcony-1")
-                                .toString())
-                : List.of();
+        List<String> visitors =
+                what.equals(REDIRECT) ? List.of("-s", Visitors.come(database).toString()) : List.of();
         System.out.println("warming up");
         for (int round = 0; round < WARM_UP_ROUNDS; round++) {
             load(empty, WARM_UP_SECONDS, List.of());

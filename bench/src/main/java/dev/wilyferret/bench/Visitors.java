@@ -1,25 +1,40 @@
 package dev.wilyferret.bench;
 
+import dev.wilyferret.core.id.Id;
+import dev.wilyferret.core.id.LinkId;
+import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.ShortId;
 import java.io.IOException;
-import java.net.URI;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.stream.Collectors;
+import java.util.UUID;
 
-/** Visitors who came by a link and go on with its cookies, as those who reach a redirect page do; a script lets the load generator be them in turn. */
+/**
+ * Visitors who came by a link and go on with its cookies, as those who reach a redirect page do; a script lets the load generator be
+ * them one after the other. So many that each passes the page a few times only, as people do.
+ */
 final class Visitors {
 
-    private static final int MANY = 20_000;
+    private static final int MANY = 400_000;
+
+    private static final String CLICKS = """
+            with first as (select c from click c where link_id is not null order by at desc limit 1),
+            fresh as (
+              insert into click select (jsonb_populate_record(c, jsonb_build_object('at', now(), 'visitor_id', gen_random_uuid(), 'id',
+                lpad(to_hex((extract(epoch from now()) * 1000)::bigint), 12, '0') || '7' || substr(md5(random()::text), 1, 3) || '8'
+                  || substr(md5(random()::text), 1, 15)))).*
+              from first, generate_series(1, %d) returning id, visitor_id, promotion_id, link_id)
+            select string_agg(concat_ws(' ', id, visitor_id, promotion_id, link_id), e'\\n') from fresh
+            """;
 
     private static final String SCRIPT = """
             local cookies = {}
             for line in io.lines("%s") do cookies[#cookies + 1] = line end
-            local at = 0
+            math.randomseed(os.time())
+            local at = math.random(#cookies)
             request = function()
               at = at %% #cookies + 1
               wrk.headers["Cookie"] = cookies[at]
@@ -29,31 +44,26 @@ final class Visitors {
 
     private Visitors() {}
 
-    /** Lets them come by a link, and gives the script. */
-    static Path come(Database database, String link) throws IOException, InterruptedException {
-        List<String> cookies = new ArrayList<>();
-        try (HttpClient http = HttpClient.newHttpClient()) {
-            HttpRequest click = HttpRequest.newBuilder(URI.create(link))
-                    .header("User-Agent", "Mozilla/5.0 Firefox/151.0")
-                    .build();
-            for (int i = 0; i < MANY; i++) {
-                cookies.add(
-                        http
-                                .send(click, HttpResponse.BodyHandlers.discarding())
-                                .headers()
-                                .allValues("Set-Cookie")
-                                .stream()
-                                .map(set -> set.split(";", 2)[0])
-                                .collect(Collectors.joining("; ")));
-            }
-        }
-        if (cookies.getFirst().isEmpty()) {
-            throw new IllegalStateException("The link sets no cookies: is it there?");
-        }
+    /** Puts their clicks into the log, and gives the script. */
+    static Path come(Database database) throws IOException, SQLException {
+        List<String> cookies = new ArrayList<>(MANY);
+        database.ask(CLICKS.formatted(MANY)).lines().forEach(line -> {
+            String[] ids = line.split(" ");
+            cookies.add("wf_v=%s; wf_c=%s.%s.%s"
+                    .formatted(
+                            ShortId.of(UUID.fromString(ids[1])),
+                            ShortId.of(UUID.fromString(ids[0])),
+                            ShortId.of(id(ids[2], PromotionId::new)),
+                            ShortId.of(id(ids[3], LinkId::new))));
+        });
         Path lines = database.folder().resolve("cookies");
         Files.write(lines, cookies);
         Path script = database.folder().resolve("visitors.lua");
         Files.writeString(script, SCRIPT.formatted(lines));
         return script;
+    }
+
+    private static <I extends Id> I id(String text, java.util.function.Function<UUID, I> type) {
+        return Id.parse(text, type).orElseThrow();
     }
 }

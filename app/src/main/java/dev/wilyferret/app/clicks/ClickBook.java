@@ -6,6 +6,7 @@ import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.RotationId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.VisitorId;
 import dev.wilyferret.core.id.WorkspaceId;
@@ -83,6 +84,12 @@ public class ClickBook {
     @Transactional(readOnly = true)
     public long billed(WorkspaceId workspace, PromotionId promotion, LinkId link) {
         return queries.billed(workspace.value(), promotion.value(), link.value());
+    }
+
+    /** For how many clicks since a moment a turn of a rotation was taken. Reads the promotion's clicks since then. */
+    @Transactional(readOnly = true)
+    public long draws(WorkspaceId workspace, PromotionId promotion, RotationId rotation, Instant from) {
+        return queries.draws(workspace.value(), promotion.value(), rotation.value(), from);
     }
 
     @Transactional(readOnly = true)

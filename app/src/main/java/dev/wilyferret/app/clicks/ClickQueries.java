@@ -59,6 +59,12 @@ interface ClickQueries extends Repository<StandingClickRow, ClickRow.Key> {
             """)
     long billed(UUID workspace, UUID promotion, UUID link);
 
+    @Query("""
+            select count(*) from ClickRow c where c.workspace = :workspace and c.promotion = :promotion and c.at >= :from
+              and c.rotation = :rotation and c.firstDraw = true
+            """)
+    long draws(UUID workspace, UUID promotion, UUID rotation, Instant from);
+
     @Query("from StandingClickRow c where c.workspace = :workspace and c.id in :ids order by c.at desc")
     List<StandingClickRow> clicks(UUID workspace, List<UUID> ids);
 

@@ -3,11 +3,13 @@ package dev.wilyferret.app.clicks;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.RotationId;
 import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.id.VisitorId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.visit.Arrival;
 import dev.wilyferret.core.visit.Device;
+import dev.wilyferret.core.visit.Draw;
 import dev.wilyferret.core.visit.Headers;
 import dev.wilyferret.core.visit.Parameters;
 import dev.wilyferret.core.visit.SiteEvent;
@@ -21,6 +23,7 @@ import jakarta.persistence.IdClass;
 import jakarta.persistence.Table;
 import java.io.Serializable;
 import java.time.Instant;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
 import org.hibernate.annotations.JdbcTypeCode;
@@ -45,6 +48,10 @@ class ClickRow {
             .text("verdict_sign", row -> row.verdictSign)
             .text("tags", row -> row.tags)
             .uuid("variant_id", row -> row.variant)
+            .uuid("rotation_id", row -> row.rotation)
+            .column("rotation_round", "int4", row -> row.round)
+            .column("share", "float4", row -> row.share)
+            .column("first_draw", "bool", row -> row.firstDraw)
             .text("address", row -> row.address)
             .text("network", row -> row.network)
             .text("country", row -> row.country)
@@ -90,6 +97,21 @@ class ClickRow {
     @Nullable
     UUID variant;
 
+    @Column(name = "rotation_id")
+    @Nullable
+    UUID rotation;
+
+    @Column(name = "rotation_round")
+    @Nullable
+    Integer round;
+
+    @Nullable
+    Float share;
+
+    @Column(name = "first_draw")
+    @Nullable
+    Boolean firstDraw;
+
     String address;
     String network;
     String country;
@@ -122,7 +144,13 @@ class ClickRow {
         Arrival arrival = click.arrival();
         Headers said = arrival.headers();
         tags = arrival.tags().map(KeptText::tags).orElse("");
-        variant = click.variant().map(VariantId::value).orElse(null);
+        click.draw().ifPresent(draw -> {
+            variant = draw.variant().value();
+            rotation = draw.rotation().value();
+            round = draw.round();
+            share = (float) draw.share();
+            firstDraw = draw.first();
+        });
         address = arrival.place().address();
         network = arrival.place().network();
         country = arrival.place().country();
@@ -149,8 +177,17 @@ class ClickRow {
                 new ClickId(id),
                 new WorkspaceId(workspace),
                 new PromotionId(promotion),
-                Optional.ofNullable(variant).map(VariantId::new),
+                Optional.ofNullable(rotation).map(this::draw),
                 arrival,
                 read);
+    }
+
+    private Draw draw(UUID of) {
+        return new Draw(
+                new RotationId(of),
+                Objects.requireNonNull(round),
+                new VariantId(Objects.requireNonNull(variant)),
+                Objects.requireNonNull(share),
+                Objects.requireNonNull(firstDraw));
     }
 }

@@ -17,7 +17,7 @@ import java.util.Locale;
 import java.util.Optional;
 
 /** What a link of a promotion can lead to, and come from. */
-record LinkChoices(
+public record LinkChoices(
         Promotion promotion,
         List<Page> pages,
         List<Offer> offers,
@@ -31,7 +31,7 @@ record LinkChoices(
      * @param name as its owner calls it
      * @param note what else is to be known before it is chosen; may be empty
      */
-    record To(Destination destination, String name, String note) {
+    public record To(Destination destination, String name, String note) {
 
         public String value() {
             return destination.text();
@@ -69,7 +69,7 @@ record LinkChoices(
     }
 
     /** @throws Refusal if it is none of these */
-    Destination chosen(String value) {
+    public Destination chosen(String value) {
         if (value.isEmpty()) {
             return usual();
         }
@@ -100,7 +100,7 @@ record LinkChoices(
         return hosts.chosen(typed, promotion.host());
     }
 
-    Optional<To> of(Destination destination) {
+    public Optional<To> of(Destination destination) {
         return all().stream()
                 .filter(one -> one.destination().equals(destination))
                 .findFirst();

@@ -26,7 +26,7 @@ import org.springframework.stereotype.Component;
 
 /** Gathers links with what each brought, and what a link of a promotion can lead to. */
 @Component
-class LinkLists {
+public class LinkLists {
 
     private final Links links;
     private final Promotions promotions;
@@ -62,7 +62,7 @@ class LinkLists {
         this.clock = clock;
     }
 
-    LinkChoices choices(Promotion promotion) {
+    public LinkChoices choices(Promotion promotion) {
         WorkspaceId workspace = promotion.workspace();
         return new LinkChoices(
                 promotion,

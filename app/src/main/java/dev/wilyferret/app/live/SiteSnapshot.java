@@ -188,6 +188,7 @@ public record SiteSnapshot(
     /**
      * @param path where it is followed
      * @param active whether it is followed
+     * @param rotation what shares out its visitors; empty where they all go to one place
      * @param passed the parameters its source fills in, which are handed on
      */
     public record LiveLink(
@@ -198,6 +199,7 @@ public record SiteSnapshot(
             boolean active,
             Tags tags,
             Target target,
+            Optional<LiveRotation> rotation,
             Set<String> passed,
             Optional<Ending> ending) {
 

@@ -25,6 +25,8 @@ import dev.wilyferret.app.pixels.PixelAccounts;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.publicpage.PageHtml;
+import dev.wilyferret.app.rotations.LinkRotation;
+import dev.wilyferret.app.rotations.Rotations;
 import dev.wilyferret.app.shelf.MediaFile;
 import dev.wilyferret.app.shelf.Shelf;
 import dev.wilyferret.app.sources.Profile;
@@ -41,6 +43,7 @@ import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.SourceId;
+import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.link.Elsewhere;
@@ -51,7 +54,11 @@ import dev.wilyferret.core.offer.Payout;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.page.PageKind;
+import dev.wilyferret.core.rotation.Rotation;
+import dev.wilyferret.core.rotation.Turns;
+import dev.wilyferret.core.rotation.Weights;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -64,6 +71,7 @@ import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
@@ -86,6 +94,8 @@ class SnapshotBuilder {
     private final Sources sources;
     private final Places places;
     private final TakenClicks taken;
+    private final Rotations rotations;
+    private final KeptTurns turns;
     private final Shelf shelf;
     private final Lists lists;
     private final PageHtml html;
@@ -105,6 +115,8 @@ class SnapshotBuilder {
             Sources sources,
             Places places,
             TakenClicks taken,
+            Rotations rotations,
+            KeptTurns turns,
             Shelf shelf,
             Lists lists,
             PageHtml html,
@@ -122,6 +134,8 @@ class SnapshotBuilder {
         this.sources = sources;
         this.places = places;
         this.taken = taken;
+        this.rotations = rotations;
+        this.turns = turns;
         this.shelf = shelf;
         this.lists = lists;
         this.html = html;
@@ -161,6 +175,7 @@ class SnapshotBuilder {
         private final Map<String, MediaFile> fileByName;
 
         private final Map<SourceId, Set<String>> passed;
+        private final Map<LinkId, LinkRotation> rotationByLink;
         private final Map<ElsewhereId, Elsewhere> elsewhereById;
 
         private final List<PublicPlaces.Place> stood;
@@ -192,6 +207,8 @@ class SnapshotBuilder {
             passed = sources.of(id).stream()
                     .collect(Collectors.toMap(Profile::id, one -> one.source().parameters()));
             elsewhereById = places.leadingAway(id);
+            rotationByLink =
+                    rotations.of(id).stream().collect(Collectors.toMap(LinkRotation::link, Function.identity()));
             files = shelf.of(id);
             fileByName = files.stream().collect(Collectors.toMap(MediaFile::name, Function.identity()));
         }
@@ -384,10 +401,42 @@ class SnapshotBuilder {
                     link.active(),
                     link.tags(),
                     target(link, details.to()),
+                    Optional.ofNullable(rotationByLink.get(link.id())).map(behind -> rotation(link, behind)),
                     details.source()
                             .flatMap(source -> Optional.ofNullable(passed.get(source)))
                             .orElse(Set.of()),
                     details.ending().map(ending -> ending(link, ending)));
+        }
+
+        /** What nobody can get to is not drawn; its bench says so. */
+        private LiveRotation rotation(TrackingLink link, LinkRotation behind) {
+            Rotation rotation = behind.rotation();
+            Map<VariantId, Target> targets = new LinkedHashMap<>();
+            List<Integer> weights = new ArrayList<>();
+            rotation.drawing().forEach(variant -> {
+                Target target = target(link, variant.to());
+                if (!(target instanceof Target.Nowhere)) {
+                    targets.put(variant.id(), target);
+                    weights.add(variant.weight());
+                }
+            });
+            if (targets.isEmpty()) {
+                Turns none = new Turns(Weights.even(1), 0, true, 0);
+                return new LiveRotation(rotation.id(), rotation.round(), List.of(), none, none);
+            }
+            Weights shared = new Weights(weights);
+            List<VariantId> drawn = List.copyOf(targets.keySet());
+            return new LiveRotation(
+                    rotation.id(),
+                    rotation.round(),
+                    IntStream.range(0, drawn.size())
+                            .mapToObj(at -> new LiveRotation.Way(
+                                    drawn.get(at),
+                                    Objects.requireNonNull(targets.get(drawn.get(at))),
+                                    shared.share(at)))
+                            .toList(),
+                    turns.of(behind, drawn, shared),
+                    new Turns(shared, ~rotation.seed(), rotation.inTurn(), 0));
         }
 
         private SiteSnapshot.Ending ending(TrackingLink link, LinkDetails.Ending ending) {

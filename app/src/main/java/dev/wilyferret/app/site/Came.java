@@ -4,6 +4,7 @@ import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.visit.Arrival;
+import dev.wilyferret.core.visit.Draw;
 import dev.wilyferret.core.visit.SiteEvent;
 import dev.wilyferret.core.visit.Verdict;
 import jakarta.servlet.http.HttpServletRequest;
@@ -31,6 +32,11 @@ record Came(Arrival arrival, Verdict verdict) {
     }
 
     SiteEvent.Click click(ClickId id, WorkspaceId workspace, PromotionId promotion) {
-        return new SiteEvent.Click(id, workspace, promotion, Optional.empty(), arrival, verdict);
+        return click(id, workspace, promotion, Optional.empty());
+    }
+
+    /** @param draw the variant of a rotation that was drawn for it */
+    SiteEvent.Click click(ClickId id, WorkspaceId workspace, PromotionId promotion, Optional<Draw> draw) {
+        return new SiteEvent.Click(id, workspace, promotion, draw, arrival, verdict);
     }
 }

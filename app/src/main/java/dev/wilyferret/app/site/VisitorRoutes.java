@@ -27,6 +27,7 @@ import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.page.PageDocument.OutsidePage;
 import dev.wilyferret.core.pixel.PixelAnswer;
 import dev.wilyferret.core.visit.Arrival;
+import dev.wilyferret.core.visit.Draw;
 import dev.wilyferret.core.visit.Parameters;
 import dev.wilyferret.core.visit.SiteEvent;
 import jakarta.servlet.http.HttpServletRequest;
@@ -101,10 +102,12 @@ class VisitorRoutes {
             throws IOException {
         Visit visit = visit(request, link.workspace());
         Came came = came(request, visit, link.workspace(), Optional.of(link));
-        SiteEvent.Click click = came.click(new ClickId(ids.next()), link.workspace(), link.promotion());
         boolean recorded = recorded(request);
-        Target target = target(link, recorded && came.billed());
+        Way way = way(request, link, recorded && came.billed());
+        Target target = way.target;
+        SiteEvent.Click click = came.click(new ClickId(ids.next()), link.workspace(), link.promotion(), way.draw);
         if (recorded) {
+            way.draw.ifPresent(draw -> GivenVariants.remember(request, response, draw));
             List<SiteEvent> events = new ArrayList<>(2);
             events.add(click);
             straightOn(click, target).ifPresent(events::add);
@@ -171,11 +174,20 @@ class VisitorRoutes {
         };
     }
 
-    private Target target(LiveLink link, boolean takes) {
-        return link.ending()
+    /** Where a link leads somebody, and what was drawn for them. */
+    private record Way(Target target, Optional<Draw> draw) {}
+
+    private Way way(HttpServletRequest request, LiveLink link, boolean takes) {
+        Optional<Target> ended = link.ending()
                 .filter(ending -> ending.ended(clock.instant(), takes))
-                .map(SiteSnapshot.Ending::then)
-                .orElse(link.target());
+                .map(SiteSnapshot.Ending::then);
+        if (ended.isPresent()) {
+            return new Way(ended.get(), Optional.empty());
+        }
+        return link.rotation()
+                .flatMap(rotation -> rotation.choose(GivenVariants.of(request, rotation.id()), takes))
+                .map(chosen -> new Way(chosen.target(), Optional.of(chosen.draw())))
+                .orElseGet(() -> new Way(link.target(), Optional.empty()));
     }
 
     /** What the link's source filled in; whatever else came along is not handed on. */

@@ -16,6 +16,8 @@ import dev.wilyferret.app.pixels.PixelAccounts;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.results.Figures;
+import dev.wilyferret.app.rotations.LinkRotation;
+import dev.wilyferret.app.rotations.Rotations;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.figures.Period;
@@ -23,11 +25,14 @@ import dev.wilyferret.core.figures.Station;
 import dev.wilyferret.core.figures.StepFigures;
 import dev.wilyferret.core.figures.Tally;
 import dev.wilyferret.core.id.ElsewhereId;
+import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.money.Money;
+import dev.wilyferret.core.rotation.Variant;
 import dev.wilyferret.core.trail.Advice;
 import dev.wilyferret.core.trail.Setup;
 import dev.wilyferret.core.trail.Steps;
@@ -54,6 +59,7 @@ class Overviews {
     private final Offers offers;
     private final Pages pages;
     private final Links links;
+    private final Rotations rotations;
     private final PixelAccounts pixels;
     private final ClickBook clicks;
     private final Figures figures;
@@ -67,6 +73,7 @@ class Overviews {
             Offers offers,
             Pages pages,
             Links links,
+            Rotations rotations,
             PixelAccounts pixels,
             ClickBook clicks,
             Figures figures,
@@ -78,6 +85,7 @@ class Overviews {
         this.offers = offers;
         this.pages = pages;
         this.links = links;
+        this.rotations = rotations;
         this.pixels = pixels;
         this.clicks = clicks;
         this.figures = figures;
@@ -93,6 +101,7 @@ class Overviews {
             Map<ElsewhereId, String> elsewhere,
             Map<PromotionId, List<Page>> pages,
             List<TrackingLink> links,
+            Map<LinkId, List<Destination>> variants,
             int pixelAccounts,
             Set<PromotionId> leadSeen,
             Map<ListId, MailList> lists,
@@ -105,6 +114,11 @@ class Overviews {
 
         Stream<TrackingLink> linksOf(Promotion promotion) {
             return links.stream().filter(link -> link.promotion().equals(promotion.id()));
+        }
+
+        /** All that visitors of a link may be led to. */
+        Stream<Destination> destinations(TrackingLink link) {
+            return Stream.concat(link.details().destinations(), variants.getOrDefault(link.id(), List.of()).stream());
         }
 
         Tally tally(Promotion promotion) {
@@ -156,6 +170,12 @@ class Overviews {
                 places.of(workspace).stream().collect(Collectors.toMap(Place::id, Place::name)),
                 pages.of(workspace).stream().collect(Collectors.groupingBy(Page::promotion)),
                 links.of(workspace),
+                rotations.of(workspace).stream()
+                        .collect(Collectors.toMap(
+                                LinkRotation::link,
+                                one -> one.rotation().drawing().stream()
+                                        .map(Variant::to)
+                                        .toList())),
                 pixels.of(workspace).size(),
                 clicks.promotionsWithLeadSeen(
                         workspace, all.stream().map(Promotion::id).toList()),

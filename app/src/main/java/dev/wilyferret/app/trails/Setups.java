@@ -45,7 +45,7 @@ final class Setups {
                 known.pagesOf(promotion).stream().map(this::leaf).toList(),
                 known.linksOf(promotion)
                         .filter(TrackingLink::active)
-                        .flatMap(link -> link.details().destinations())
+                        .flatMap(known::destinations)
                         .flatMap(to -> straight(to).stream())
                         .distinct()
                         .toList(),
@@ -79,7 +79,9 @@ final class Setups {
                 page.name(),
                 page.kind(),
                 page.landing(),
-                known.linksOf(promotion).anyMatch(link -> link.page().equals(Optional.of(page.id()))),
+                known.linksOf(promotion)
+                        .flatMap(known::destinations)
+                        .anyMatch(new Destination.ToPage(page.id())::equals),
                 page.state(),
                 ways(page, around),
                 content.flatMap(around::form),

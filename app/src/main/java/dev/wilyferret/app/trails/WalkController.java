@@ -13,6 +13,7 @@ import dev.wilyferret.app.pixels.PixelAccounts;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.results.Figures;
+import dev.wilyferret.app.rotations.Rotations;
 import dev.wilyferret.app.sales.Sale;
 import dev.wilyferret.app.sales.Sales;
 import dev.wilyferret.app.shelf.MediaFile;
@@ -22,6 +23,7 @@ import dev.wilyferret.core.figures.Visit;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.rotation.Variant;
 import dev.wilyferret.core.sale.SaleState;
 import dev.wilyferret.core.trail.Setup;
 import dev.wilyferret.core.trail.Trail;
@@ -56,6 +58,7 @@ class WalkController {
     private final Promotions promotions;
     private final Pages pages;
     private final Links links;
+    private final Rotations rotations;
     private final PixelAccounts pixels;
     private final Sales sales;
     private final Leads leads;
@@ -68,6 +71,7 @@ class WalkController {
             Promotions promotions,
             Pages pages,
             Links links,
+            Rotations rotations,
             PixelAccounts pixels,
             Sales sales,
             Leads leads,
@@ -78,6 +82,7 @@ class WalkController {
         this.promotions = promotions;
         this.pages = pages;
         this.links = links;
+        this.rotations = rotations;
         this.pixels = pixels;
         this.sales = sales;
         this.leads = leads;
@@ -102,6 +107,11 @@ class WalkController {
         Map<LinkId, TrackingLink> linksById = links.ofPromotion(workspace, promotion.id()).stream()
                 .collect(Collectors.toMap(TrackingLink::id, Function.identity()));
         model.addAttribute("links", linksById);
+        model.addAttribute(
+                "variantNames",
+                rotations.of(workspace).stream()
+                        .flatMap(behind -> behind.rotation().variants().stream())
+                        .collect(Collectors.toMap(Variant::id, Variant::name)));
         model.addAttribute("link", click.link().map(linksById::get).orElse(null));
         model.addAttribute("most", MOST_CLICKS);
         model.addAttribute("promotion", promotion);

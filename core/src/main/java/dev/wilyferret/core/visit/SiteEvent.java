@@ -36,16 +36,20 @@ public sealed interface SiteEvent {
     /**
      * A request to a tracking link, or the first view of a page reached without one in a visit.
      *
-     * @param variant the variant of a rotation it was given; empty where none was drawn
+     * @param draw the variant of a rotation it was given; empty where none was drawn
      */
     record Click(
             ClickId id,
             WorkspaceId workspace,
             PromotionId promotion,
-            Optional<VariantId> variant,
+            Optional<Draw> draw,
             Arrival arrival,
             Verdict verdict)
             implements SiteEvent {
+
+        public Optional<VariantId> variant() {
+            return draw.map(Draw::variant);
+        }
 
         public VisitorId visitor() {
             return arrival.visitor();

@@ -1,0 +1,54 @@
+package dev.wilyferret.app.live;
+
+import dev.wilyferret.app.clicks.ClickBook;
+import dev.wilyferret.app.rotations.LinkRotation;
+import dev.wilyferret.core.id.RotationId;
+import dev.wilyferret.core.id.VariantId;
+import dev.wilyferret.core.rotation.Rotation;
+import dev.wilyferret.core.rotation.Turns;
+import dev.wilyferret.core.rotation.Weights;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import org.springframework.stereotype.Component;
+
+/** Where each rotation stands in its turns: from the log once, counted on from then on, and anew where its shares change. */
+@Component
+class KeptTurns {
+
+    /** What turns depend on. */
+    private record Shared(List<VariantId> variants, Weights weights, boolean inTurn, Instant since) {}
+
+    private record Kept(Shared shared, Turns turns) {}
+
+    private final ClickBook clicks;
+    private final Map<RotationId, Kept> kept = new ConcurrentHashMap<>();
+
+    KeptTurns(ClickBook clicks) {
+        this.clicks = clicks;
+    }
+
+    /** @param variants those that are drawn, with their weights in the same order */
+    Turns of(LinkRotation behind, List<VariantId> variants, Weights weights) {
+        Rotation rotation = behind.rotation();
+        Shared shared = new Shared(variants, weights, rotation.inTurn(), behind.sharedSince());
+        return kept.compute(
+                        rotation.id(),
+                        (id, before) -> before != null && before.shared.equals(shared)
+                                ? before
+                                : new Kept(
+                                        shared,
+                                        new Turns(
+                                                weights,
+                                                rotation.seed()
+                                                        ^ behind.sharedSince().toEpochMilli(),
+                                                rotation.inTurn(),
+                                                clicks.draws(
+                                                        behind.workspace(),
+                                                        behind.promotion(),
+                                                        id,
+                                                        behind.sharedSince()))))
+                .turns;
+    }
+}

@@ -1,0 +1,16 @@
+package dev.wilyferret.app.rotations;
+
+import dev.wilyferret.app.storage.LockingStore;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.data.jpa.repository.Query;
+
+interface RotationStore extends LockingStore<RotationRow> {
+
+    @Query("from RotationRow where key.workspace = :workspace and behind = :behind")
+    Optional<RotationRow> behind(UUID workspace, String behind);
+
+    @Query("from RotationRow where key.workspace = :workspace")
+    List<RotationRow> ofWorkspace(UUID workspace);
+}

@@ -1,0 +1,251 @@
+package dev.wilyferret.app.rotations;
+
+import static dev.wilyferret.app.kit.Guest.location;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
+
+import dev.wilyferret.app.kit.AppTest;
+import dev.wilyferret.app.kit.Guest;
+import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.pages.Page;
+import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.core.design.StartingDesign;
+import dev.wilyferret.core.link.Destination;
+import dev.wilyferret.core.page.NextStep;
+import dev.wilyferret.core.rotation.Rotation;
+import dev.wilyferret.core.rotation.Variant;
+import java.net.http.HttpResponse;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import org.jsoup.Jsoup;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+
+/** A rotation behind a link, as visitors and its owner meet it. */
+class RotationTest extends AppTest {
+
+    @Autowired
+    private Rotations rotations;
+
+    @Autowired
+    private Pages pages;
+
+    private Scenario.Trail trail;
+    private Page second;
+    private String bench = "";
+    private Guest owner;
+
+    @BeforeEach
+    void begin() {
+        trail = scenario.trail();
+        second = pages.make(trail.workspace(), trail.promotion().id(), StartingDesign.bridge());
+        scenario.write(second, Scenario.bridgeText("Another headline", new NextStep.ToOffer(), List.of()));
+        owner = owner(trail.stage());
+        bench = "/promotions/" + trail.promotion().id() + "/links/"
+                + trail.link().id() + "/rotation";
+        HttpResponse<String> added = owner.sendTo(
+                bench, bench + "/variants", "first", "Old words", "name", "New words", "to", "page " + second.id());
+        assertThat(location(added)).endsWith(bench);
+        await().until(() -> drawn(40) > 0);
+    }
+
+    /** Looks what is there, which takes nobody's turn, and counts how often it was the second page. */
+    private long drawn(int many) {
+        return IntStream.range(0, many)
+                .filter(i -> location(guest().head(trail.link().path())).contains("/" + second.slug()))
+                .count();
+    }
+
+    private Rotation rotation() {
+        return rotations
+                .behind(trail.workspace(), trail.link().id())
+                .orElseThrow()
+                .rotation();
+    }
+
+    private void change(UnaryOperator<Variant> first, UnaryOperator<Variant> second) {
+        List<Variant> variants = new ArrayList<>(rotation().variants());
+        variants.set(0, first.apply(variants.get(0)));
+        variants.set(1, second.apply(variants.get(1)));
+        rotations.change(trail.workspace(), rotation().id(), variants, false);
+    }
+
+    private static UnaryOperator<Variant> weight(int weight) {
+        return one -> new Variant(one.id(), one.name(), one.note(), one.to(), weight, one.state());
+    }
+
+    private static UnaryOperator<Variant> in(Variant.State state) {
+        return one -> new Variant(one.id(), one.name(), one.note(), one.to(), one.weight(), state);
+    }
+
+    private Map<String, Long> draws(String condition) {
+        Map<String, Long> counts = sql
+                .sql(
+                        "select v.name, count(*) from click c join rotation_variant v on v.id = c.variant_id where c.workspace_id = ? and "
+                                + condition + " group by 1")
+                .param(trail.workspace().value())
+                .query((row, number) -> Map.entry(row.getString(1), row.getLong(2)))
+                .list()
+                .stream()
+                .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue));
+        return counts;
+    }
+
+    @Test
+    void newVisitorsAreSharedOutExactlyAndOthersTakeNobodysTurn() {
+        change(weight(5), weight(1));
+        await().until(() -> {
+            long second = drawn(60);
+            return second > 0 && second < 25;
+        });
+        for (int i = 0; i < 60; i++) {
+            guest().get(trail.link().path());
+            guest().as("LinkPreviewBot/1.0").get(trail.link().path());
+        }
+        assertThat(draws("c.first_draw and c.verdict = 'COUNTED'"))
+                .isEqualTo(Map.of("Old words", 50L, "New words", 10L));
+        assertThat(draws("c.verdict <> 'COUNTED' and c.first_draw")).isEmpty();
+        assertThat(draws("c.verdict <> 'COUNTED'").values().stream()
+                        .mapToLong(n -> n)
+                        .sum())
+                .isEqualTo(60);
+        assertThat(sql.sql("select distinct share from click where workspace_id = ? and first_draw order by 1")
+                        .param(trail.workspace().value())
+                        .query(Float.class)
+                        .list())
+                .containsExactly(1 / 6f, 5 / 6f);
+        followed();
+        String page = Jsoup.parse(owner.get(bench).body()).text();
+        assertThat(page)
+                .contains("Old words 83.3 %", "New words 16.7 %", "Old words 50 0 0.0 %", "New words 10 0 0.0 %");
+    }
+
+    @Test
+    void whoComesBackGetsTheSameAgainAsLongAsItIsAtWork() {
+        for (int i = 0; i < 6; i++) {
+            Guest visitor = guest();
+            String first = page(visitor);
+            assertThat(page(visitor)).isEqualTo(first);
+            assertThat(page(visitor)).isEqualTo(first);
+        }
+        assertThat(draws("c.first_draw").values().stream().mapToLong(n -> n).sum())
+                .isEqualTo(6);
+        assertThat(draws("not c.first_draw").values().stream().mapToLong(n -> n).sum())
+                .isEqualTo(12);
+        String click = sql.sql("select id::text from click where workspace_id = ? and not first_draw limit 1")
+                .param(trail.workspace().value())
+                .query(String.class)
+                .single();
+        assertThat(Jsoup.parse(owner.get("/clicks/" + click).body()).text())
+                .containsPattern("was drawn for (Old|New) words")
+                .containsPattern("got again (Old|New) words");
+        Guest ofSecond = IntStream.range(0, 20)
+                .mapToObj(i -> guest())
+                .filter(visitor -> page(visitor).contains(second.slug()))
+                .findFirst()
+                .orElseThrow();
+        change(in(Variant.State.ACTIVE), in(Variant.State.RETIRED));
+        await().until(() -> drawn(20) == 0);
+        assertThat(page(ofSecond)).contains(trail.bridge().slug());
+    }
+
+    private String page(Guest visitor) {
+        return location(visitor.get(trail.link().path())).split("\\?")[0];
+    }
+
+    @Test
+    void whereNobodyIsDrawnForAnyTheLinkLeadsWhereItDidAndItsBenchSaysSo() {
+        change(in(Variant.State.PAUSED), weight(0));
+        await().until(() -> drawn(20) == 0);
+        assertThat(page(guest())).contains(trail.bridge().slug());
+        assertThat(draws("true")).isEmpty();
+        assertThat(owner.get(bench).body())
+                .contains("so everybody goes to <strong>" + trail.bridge().name());
+    }
+
+    /** Of a page that nobody can see nobody is drawn. */
+    @Test
+    void aVariantWhosePageIsNotPublishedGetsNobody() {
+        Page draft = pages.make(trail.workspace(), trail.promotion().id(), StartingDesign.bridge());
+        rotations.add(trail.workspace(), rotation().id(), "Not yet", new Destination.ToPage(draft.id()));
+        await().until(() -> owner.get(bench).body().contains("Not published: nobody is drawn for it."));
+        for (int i = 0; i < 12; i++) {
+            assertThat(guest().get(trail.link().path()).statusCode()).isEqualTo(302);
+        }
+        assertThat(draws("c.first_draw")).isEqualTo(Map.of("Old words", 6L, "New words", 6L));
+    }
+
+    @Test
+    void whatIsWrongIsSaidAtItsFieldAndKeepsWhatWasTyped() {
+        List<Variant> both = rotation().variants();
+        String first = both.get(0).id().toString();
+        String other = both.get(1).id().toString();
+        String page = owner.sendTo(
+                        bench,
+                        bench,
+                        "name-" + first,
+                        "",
+                        "weight-" + first,
+                        "many",
+                        "note-" + first,
+                        "",
+                        "state-" + first,
+                        "ACTIVE",
+                        "name-" + other,
+                        "Kept",
+                        "weight-" + other,
+                        "-2",
+                        "note-" + other,
+                        "n",
+                        "state-" + other,
+                        "PAUSED")
+                .body();
+        assertThat(Jsoup.parse(page).select(".msg").text())
+                .contains("name is empty", "“many” is no weight", "weight -2 is not from 0 to 10,000");
+        assertThat(Jsoup.parse(page).select("[name=weight-" + first + "]").val())
+                .isEqualTo("many");
+        assertThat(rotation().variants()).isEqualTo(both);
+        String twice = owner.sendTo(bench, bench + "/variants", "name", "old WORDS", "to", "page " + second.id())
+                .body();
+        assertThat(twice).contains("There are two variants called “old WORDS”");
+        assertThat(owner.sendTo(bench, bench + "/variants", "name", "X", "to", "page nothing")
+                        .body())
+                .contains("is there no more");
+        String same = owner.sendTo(
+                        bench,
+                        bench,
+                        "name-" + first,
+                        "One",
+                        "weight-" + first,
+                        "1",
+                        "name-" + other,
+                        "one",
+                        "weight-" + other,
+                        "1")
+                .body();
+        assertThat(same).contains("There are two variants called “one”");
+        Scenario.Stage stranger = scenario.empty();
+        assertThat(owner(stranger).get(bench).statusCode()).isEqualTo(404);
+    }
+
+    @Test
+    void aVariantMayBeAnOfferAndTheTrailShowsBoth() {
+        rotations.add(trail.workspace(), rotation().id(), "Straight", new Destination.ToOffer(Optional.empty()));
+        change(in(Variant.State.RETIRED), in(Variant.State.ACTIVE));
+        await().until(() -> IntStream.range(0, 20)
+                .anyMatch(i -> location(guest().head(trail.link().path())).startsWith("https://lanternfish.test")));
+        for (int i = 0; i < 4; i++) {
+            guest().get(trail.link().path());
+        }
+        assertThat(draws("c.first_draw")).isEqualTo(Map.of("New words", 2L, "Straight", 2L));
+        followed();
+        assertThat(owner.get("/promotions/" + trail.promotion().id()).body()).contains(second.name());
+        assertThat(Jsoup.parse(owner.get(bench).body()).text()).contains("Straight 2 2 100.0 %");
+    }
+}

@@ -1,0 +1,82 @@
+package dev.wilyferret.app.story;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
+
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import dev.wilyferret.app.kit.BrowserTest;
+import dev.wilyferret.app.kit.Guest;
+import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.core.design.StartingDesign;
+import dev.wilyferret.core.page.NextStep;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+
+/** A second variant behind a link, at work in a minute, and paused again. */
+class RotationStory extends BrowserTest {
+
+    @Autowired
+    private Pages pages;
+
+    private static String headline(BrowserContext visitor, String address) {
+        try (Page page = visitor.newPage()) {
+            page.navigate(address);
+            return page.locator("h1").innerText();
+        }
+    }
+
+    @Test
+    void aSecondVariantDrawsItsShareAndIsPaused() {
+        Scenario.Trail trail = scenario.trail();
+        stage = trail.stage();
+        dev.wilyferret.app.pages.Page second =
+                pages.make(trail.workspace(), trail.promotion().id(), StartingDesign.bridge());
+        scenario.write(second, Scenario.bridgeText("Another headline", new NextStep.ToOffer(), List.of()));
+        Page page = signedIn();
+        page.navigate(installation.consoleAddress() + "/promotions/"
+                + trail.promotion().id() + "/links/" + trail.link().id());
+        link(page, "Share its visitors among variants").click();
+        inOrder(page);
+        field(page, "Name").fill("Other headline");
+        page.getByLabel("Leads to").selectOption(second.name());
+        button(page, "Add it").click();
+        assertThat(page.getByRole(AriaRole.STATUS)).containsText("draws its share from now on");
+        assertThat(page.locator(".shares")).containsText("Other headline 50.0 %");
+        inOrder(page);
+        Guest looking = guest();
+        await().until(() -> {
+            boolean other = false;
+            for (int i = 0; i < 12; i++) {
+                other |= Guest.location(looking.head(trail.link().path())).contains("/" + second.slug());
+            }
+            return other;
+        });
+        String address = installation.siteAddress() + trail.link().path();
+        String seen;
+        try (BrowserContext stranger = stranger(true)) {
+            seen = headline(stranger, address);
+            assertThat(headline(stranger, address)).as("the same again").isEqualTo(seen);
+        }
+        try (BrowserContext stranger = stranger(true)) {
+            assertThat(headline(stranger, address))
+                    .as("the next one gets the other")
+                    .isNotEqualTo(seen);
+        }
+        field(page, "Weight of Other headline").fill("3");
+        button(page, "Keep").click();
+        assertThat(page.locator(".shares")).containsText("Other headline 75.0 %");
+        page.getByLabel("How Other headline stands").selectOption("paused");
+        button(page, "Keep").click();
+        assertThat(page.locator(".shares")).not().containsText("Other headline");
+        followed();
+        page.reload();
+        assertThat(page.getByRole(AriaRole.ROW, new Page.GetByRoleOptions().setName("Other headline 1 0")))
+                .containsText("0.0 %");
+        inOrder(page);
+    }
+}

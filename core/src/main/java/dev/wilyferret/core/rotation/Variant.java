@@ -1,0 +1,46 @@
+package dev.wilyferret.core.rotation;
+
+import dev.wilyferret.core.id.VariantId;
+import dev.wilyferret.core.link.Destination;
+import dev.wilyferret.core.text.PlainText;
+import dev.wilyferret.core.text.Refusal;
+
+/**
+ * One of several that share a rotation's visitors.
+ *
+ * @param name what its owner knows it by in a month; one line of at most 60 characters
+ * @param note for its owner; may be empty
+ */
+public record Variant(VariantId id, String name, String note, Destination to, int weight, State state) {
+
+    /** Whether new visitors are given it. */
+    public enum State {
+        ACTIVE("at work"),
+        /** Gets nobody, and keeps its figures. */
+        PAUSED("paused"),
+        /** Out of the rotation; who was given it is given another. */
+        RETIRED("retired");
+
+        private final String words;
+
+        State(String words) {
+            this.words = words;
+        }
+
+        public String words() {
+            return words;
+        }
+    }
+
+    /** @throws Refusal if the name is empty or too long, or the weight is none */
+    public Variant {
+        name = PlainText.line("variant's name", name, 60);
+        note = PlainText.lines("note", note, 500);
+        weight = Weights.read(String.valueOf(weight));
+    }
+
+    /** Whether visitors are drawn for it. */
+    public boolean draws() {
+        return state == State.ACTIVE && weight > 0;
+    }
+}
