@@ -31,7 +31,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Collectors;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -196,12 +195,7 @@ class RotationBench {
         asked.behind.ifPresent(behind -> {
             List<Shown> variants = shown(asked, behind, goal);
             model.addAttribute("variants", variants);
-            model.addAttribute(
-                    "shares",
-                    variants.stream()
-                            .filter(one -> one.share() > 0)
-                            .map(Shown::shareWords)
-                            .collect(Collectors.joining(", ")));
+            model.addAttribute("shares", ShareBar.of(variants));
             model.addAttribute(
                     "instead",
                     variants.stream().anyMatch(one -> one.share() > 0)

@@ -19,11 +19,6 @@ record Shown(Variant variant, String leadsTo, double share, boolean reachable, O
     /** How often in one an interval may ever miss the truth. */
     private static final double ALPHA = 0.05;
 
-    /** Its name with its share, as "Bridge page 16.7 %". */
-    public String shareWords() {
-        return String.format(Locale.ROOT, "%s %.1f %%", variant.name(), share);
-    }
-
     public Rate rate() {
         return new Rate(observed.conversions(), observed.visitors());
     }

@@ -46,7 +46,7 @@ class RotationStory extends BrowserTest {
         page.getByLabel("Leads to").selectOption(second.name());
         button(page, "Add it").click();
         assertThat(page.getByRole(AriaRole.STATUS)).containsText("draws its share from now on");
-        assertThat(page.locator(".shares")).containsText("Other headline 50.0 %");
+        assertThat(page.getByLabel("Shares of new visitors")).containsText("Other headline 50.0 %");
         inOrder(page);
         Guest looking = guest();
         await().until(() -> {
@@ -69,10 +69,10 @@ class RotationStory extends BrowserTest {
         }
         field(page, "Weight of Other headline").fill("3");
         button(page, "Keep").click();
-        assertThat(page.locator(".shares")).containsText("Other headline 75.0 %");
+        assertThat(page.getByLabel("Shares of new visitors")).containsText("Other headline 75.0 %");
         page.getByLabel("How Other headline stands").selectOption("paused");
         button(page, "Keep").click();
-        assertThat(page.locator(".shares")).not().containsText("Other headline");
+        assertThat(page.getByLabel("Shares of new visitors")).not().containsText("Other headline");
         followed();
         page.reload();
         assertThat(page.getByRole(AriaRole.ROW, new Page.GetByRoleOptions().setName("Other headline 1 0")))
