@@ -18,7 +18,7 @@ import java.util.UUID;
  */
 final class Visitors {
 
-    private static final int MANY = 400_000;
+    private static final int MANY = 200_000;
 
     private static final String CLICKS = """
             with first as (select c from click c where link_id is not null order by at desc limit 1),

@@ -5,8 +5,11 @@ import java.sql.PreparedStatement;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 
 /**
  * Inserts rows of one table in one statement, a column in one array: half the work of a statement with a place for every
@@ -39,36 +42,60 @@ final class ColumnInsert<R> {
         }
     }
 
+    private final String table;
     private final List<Column<R>> columns;
-    private final String sql;
+    /** The statement for each choice of columns, a bit for each. */
+    private final Map<Long, String> statements = new ConcurrentHashMap<>();
 
     private ColumnInsert(String table, List<Column<R>> columns) {
+        this.table = table;
         this.columns = columns;
-        this.sql = "insert into %s (%s) select %s from unnest(%s) as rows (%s) on conflict do nothing"
+    }
+
+    private String statement(long told) {
+        List<Column<R>> some = IntStream.range(0, columns.size())
+                .filter(at -> (told >> at & 1) == 1)
+                .mapToObj(columns::get)
+                .toList();
+        return "insert into %s (%s) select %s from unnest(%s) as rows (%s) on conflict do nothing"
                 .formatted(
                         table,
-                        joined(columns, Column::name),
-                        joined(columns, Column::put),
-                        joined(columns, column -> "cast(? as %s[])".formatted(column.element())),
-                        joined(columns, Column::name));
+                        joined(some, Column::name),
+                        joined(some, Column::put),
+                        joined(some, column -> "cast(? as %s[])".formatted(column.element())),
+                        joined(some, Column::name));
     }
 
     private static <R> String joined(List<Column<R>> columns, Function<Column<R>, String> said) {
         return columns.stream().map(said).collect(Collectors.joining(", "));
     }
 
+    /** Columns of which no row says anything are left out, which most are in most groups. */
     void insert(Connection connection, List<R> rows) throws SQLException {
         if (rows.isEmpty()) {
             return;
         }
-        try (PreparedStatement insert = connection.prepareStatement(sql)) {
-            int place = 1;
-            for (Column<R> column : columns) {
-                Object[] values = new Object[rows.size()];
-                for (int row = 0; row < values.length; row++) {
-                    values[row] = column.value.apply(rows.get(row));
-                }
-                insert.setArray(place++, connection.createArrayOf(column.element(), values));
+        List<Object[]> values = new ArrayList<>();
+        List<String> types = new ArrayList<>();
+        long told = 0;
+        for (int at = 0; at < columns.size(); at++) {
+            Column<R> column = columns.get(at);
+            Object[] some = new Object[rows.size()];
+            boolean any = false;
+            for (int row = 0; row < some.length; row++) {
+                some[row] = column.value.apply(rows.get(row));
+                any |= some[row] != null;
+            }
+            if (any) {
+                values.add(some);
+                types.add(column.element());
+                told |= 1L << at;
+            }
+        }
+        try (PreparedStatement insert =
+                connection.prepareStatement(statements.computeIfAbsent(told, this::statement))) {
+            for (int place = 0; place < values.size(); place++) {
+                insert.setArray(place + 1, connection.createArrayOf(types.get(place), values.get(place)));
             }
             insert.executeUpdate();
         }

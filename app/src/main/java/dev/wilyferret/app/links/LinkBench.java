@@ -221,6 +221,7 @@ class LinkBench {
             form.put("host", List.of(choices.hosts().text(promotion.host())));
         }
         model.addAttribute("link", link.orElse(null));
+        model.addAttribute("variants", link.map(lists::variants).orElse(0));
         model.addAttribute("form", form);
         model.addAttribute("choices", choices);
         model.addAttribute("usual", choices.usual().text());

@@ -37,6 +37,7 @@ public class LinkLists {
     private final Hosts hosts;
     private final SiteAddress site;
     private final Figures figures;
+    private final VariantsBehind variants;
     private final Clock clock;
 
     LinkLists(
@@ -49,6 +50,7 @@ public class LinkLists {
             Hosts hosts,
             SiteAddress site,
             Figures figures,
+            VariantsBehind variants,
             Clock clock) {
         this.links = links;
         this.promotions = promotions;
@@ -59,6 +61,7 @@ public class LinkLists {
         this.hosts = hosts;
         this.site = site;
         this.figures = figures;
+        this.variants = variants;
         this.clock = clock;
     }
 
@@ -71,6 +74,11 @@ public class LinkLists {
                 places.of(workspace),
                 sources.of(workspace),
                 hosts.choice(workspace));
+    }
+
+    /** How many variants a link's visitors are shared among; 0 where it leads to one place. */
+    int variants(TrackingLink link) {
+        return variants.variants(link.workspace()).getOrDefault(link.id(), 0);
     }
 
     LinkList of(Promotion promotion, LinkList.Asked asked, int page) {
@@ -120,6 +128,7 @@ public class LinkLists {
         private final Map<PromotionId, Promotion> promotionById = new HashMap<>();
         private final Map<SourceId, Source> sourceById = new HashMap<>();
         private final Map<Object, String> names = new HashMap<>();
+        private final Map<LinkId, Integer> shared;
 
         Names(WorkspaceId workspace) {
             promotions.of(workspace).forEach(one -> promotionById.put(one.id(), one));
@@ -127,6 +136,7 @@ public class LinkLists {
             offers.of(workspace).forEach(offer -> names.put(offer.id(), offer.name()));
             sources.of(workspace).forEach(one -> sourceById.put(one.id(), one.source()));
             places.of(workspace).forEach(place -> names.put(place.id(), place.name()));
+            shared = variants.variants(workspace);
         }
 
         String handedOut(TrackingLink link) {
@@ -145,6 +155,10 @@ public class LinkLists {
         }
 
         String leadsTo(TrackingLink link) {
+            if (shared.containsKey(link.id())) {
+                int among = shared.get(link.id());
+                return among == 1 ? "one variant" : among + " variants";
+            }
             Optional<Object> id = switch (link.details().to()) {
                 case Destination.ToPage(var page) -> Optional.of(page);
                 case Destination.ToOffer(var offer) ->

@@ -1,6 +1,7 @@
 package dev.wilyferret.app.rotations;
 
 import dev.wilyferret.app.links.TrackingLink;
+import dev.wilyferret.app.links.VariantsBehind;
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.RotationId;
@@ -24,7 +25,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** The rotations of a workspace. */
 @Service
-public class Rotations {
+public class Rotations implements VariantsBehind {
 
     private final RotationStore rotations;
     private final VariantStore variants;
@@ -54,6 +55,15 @@ public class Rotations {
     @Transactional(readOnly = true)
     public Optional<LinkRotation> behind(WorkspaceId workspace, LinkId link) {
         return rotations.behind(workspace.value(), RotationRow.behind(link)).map(this::whole);
+    }
+
+    @Override
+    @Transactional(readOnly = true)
+    public Map<LinkId, Integer> variants(WorkspaceId workspace) {
+        return of(workspace).stream()
+                .filter(one -> !one.rotation().drawing().isEmpty())
+                .collect(Collectors.toMap(
+                        LinkRotation::link, one -> one.rotation().drawing().size()));
     }
 
     private LinkRotation whole(RotationRow row) {

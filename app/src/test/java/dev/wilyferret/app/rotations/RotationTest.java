@@ -120,6 +120,10 @@ class RotationTest extends AppTest {
                         .query(Float.class)
                         .list())
                 .containsExactly(1 / 6f, 5 / 6f);
+        assertThat(owner.get("/promotions/" + trail.promotion().id() + "/links").body())
+                .contains(">2 variants<");
+        assertThat(Jsoup.parse(owner.get(bench.replace("/rotation", "")).body()).text())
+                .contains("Its visitors are shared among 2 variants");
         followed();
         String page = Jsoup.parse(owner.get(bench).body()).text();
         assertThat(page)
