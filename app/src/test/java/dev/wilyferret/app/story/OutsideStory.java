@@ -15,7 +15,6 @@ import dev.wilyferret.app.kit.Scenario;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
-import java.nio.charset.StandardCharsets;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -39,19 +38,15 @@ class OutsideStory extends BrowserTest {
         stage = trail.stage();
         host.createContext("/buy", HttpHandlers.of(200, Headers.of(), "bought"));
         host.createContext("/notes", exchange -> {
-            byte[] page = """
+            String page = """
                     <!DOCTYPE html><title>Notes</title><h1>Cellar notes</h1>
                     <button data-ferret-step="Watched the video" data-ferret-amount="12.50" data-ferret-label="Product B">Play</button>
                     <button onclick="window.ferret.step('No such step')">Odd</button>
                     <button data-ferret-step="Watched the video" data-ferret-amount="a lot">Wrong</button>
                     <a href="%s">Through the redirect page</a> <a href="%s/buy/cellar-crop?aff=growbench">Straight</a> <a href="#part">Part</a>
                     <p id="part">Part</p> %s
-                    """.formatted(installation.siteAddress() + trail.redirectPath(), merchant, pasted)
-                    .getBytes(StandardCharsets.UTF_8);
-            exchange.getResponseHeaders().set("Content-Type", "text/html");
-            exchange.sendResponseHeaders(200, page.length);
-            exchange.getResponseBody().write(page);
-            exchange.close();
+                    """.formatted(installation.siteAddress() + trail.redirectPath(), merchant, pasted);
+            HttpHandlers.of(200, Headers.of("Content-Type", "text/html"), page).handle(exchange);
         });
         host.start();
     }
