@@ -195,6 +195,7 @@ public class PixelQueue {
                         from unnest(cast(:workspaces as uuid[]), cast(:ids as uuid[]), cast(:pixels as uuid[]),
                           cast(:clicks as uuid[]), cast(:pages as text[]), cast(:events as text[]), cast(:eventIds as text[]),
                           cast(:moments as text[]), cast(:values as text[])) as due (w, i, p, c, g, e, ei, a, v)
+                        where not exists (select 1 from pixel_forgotten f where f.workspace_id = w and f.click_id = c)
                         on conflict do nothing
                         """)
                 .param("workspaces", texts(all, due -> due.workspace))
@@ -235,7 +236,9 @@ public class PixelQueue {
                             when 0 then interval '1 minute' when 1 then interval '5 minutes' when 2 then interval '30 minutes'
                             else interval '2 hours' end
                         from (select workspace_id, id from pixel_send
-                          where pixel_id = :pixel and state = 'WAITING' and due_at <= :now
+                          where pixel_id = :pixel and state = 'WAITING' and due_at <= :now and not exists (
+                            select 1 from pixel_forgotten f
+                            where f.workspace_id = pixel_send.workspace_id and f.click_id = pixel_send.click_id)
                           order by due_at limit :most for update skip locked) due
                         where p.workspace_id = due.workspace_id and p.id = due.id returning p.*
                         """)
@@ -284,15 +287,32 @@ public class PixelQueue {
         sql.sql("update pixel_send set state = 'UNKNOWN' where state = 'WAITING' and happened_at < :day")
                 .param("day", Timestamp.from(now.minus(LASTS)))
                 .update();
+        // Put in at the very moment of an erasure.
+        sql.sql(
+                        "delete from pixel_send p using pixel_forgotten f where p.workspace_id = f.workspace_id and p.click_id = f.click_id")
+                .update();
+        // What is older than a day is put in no more, whoever it is of.
+        sql.sql("delete from pixel_forgotten where at < :twice")
+                .param("twice", Timestamp.from(now.minus(LASTS.multipliedBy(2))))
+                .update();
         sql.sql("delete from pixel_send where happened_at < :long and state <> 'WAITING'")
                 .param("long", Timestamp.from(now.minus(KEPT)))
                 .update();
     }
 
-    /** Of whoever is erased nothing more is told, and nothing is kept that was. */
+    /** Of whoever is erased nothing more is told, and nothing is kept that was; nor is it put in again when their visits are told anew. */
     @EventListener
     @Transactional
     public void forget(People.Erased erased) {
+        sql.sql("""
+                        insert into pixel_forgotten (workspace_id, click_id, at)
+                        select cast(:workspace as uuid), c, cast(:now as timestamptz) from unnest(cast(:clicks as uuid[])) c
+                        on conflict do nothing
+                        """)
+                .param("workspace", erased.workspace().value())
+                .param("clicks", Id.texts(erased.clicks()))
+                .param("now", Timestamp.from(clock.instant()))
+                .update();
         sql.sql("delete from pixel_send where workspace_id = :workspace and click_id = any(cast(:clicks as uuid[]))")
                 .param("workspace", erased.workspace().value())
                 .param("clicks", Id.texts(erased.clicks()))

@@ -1,5 +1,6 @@
 package dev.wilyferret.app.pages;
 
+import static dev.wilyferret.app.kit.Guest.location;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.wilyferret.app.kit.AppTest;
@@ -272,10 +273,11 @@ class PageEditTest extends AppTest {
         for (String path : List.of("/blocks/nosuch", "/blocks/headline/explode", "/nothing")) {
             assertThat(send(path, "text", "x").statusCode()).as(path).isEqualTo(404);
         }
-        assertThat(owner.get("/promotions/" + trail.promotion().id() + "/pages/"
-                                + trail.redirect().id())
-                        .statusCode())
-                .isEqualTo(404);
+        String pages = "/promotions/" + trail.promotion().id() + "/pages/";
+        assertThat(location(owner.get(pages + trail.redirect().id())))
+                .as("a redirect page has a bench of its own")
+                .endsWith("/redirect");
+        assertThat(owner.get(pages + UUID.randomUUID()).statusCode()).isEqualTo(404);
         assertThat(guest().get("/preview/" + UUID.randomUUID() + "." + UUID.randomUUID() + ".draft.x")
                         .statusCode())
                 .isEqualTo(404);
