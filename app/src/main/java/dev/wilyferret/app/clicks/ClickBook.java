@@ -168,19 +168,17 @@ public class ClickBook {
     }
 
     /**
-     * What was told of a page, whatever its clicks' standing.
+     * What was told of a page's step, whatever its clicks' standing.
      *
-     * @param name of the step; empty for the page's views
-     * @param visits in which that was
      * @param amount together, in minor units of the workspace's currency
      */
-    public record ToldSum(String name, long count, long visits, long amount, Instant last) {}
+    public record StepSum(String name, long count, long amount, Instant last) {}
 
-    /** The views of a page since a moment, and the steps taken on it. */
+    /** The steps taken on a page since a moment. */
     @Transactional(readOnly = true)
-    public List<ToldSum> told(WorkspaceId workspace, PromotionId promotion, PageId page, Instant from) {
-        return queries.told(workspace.value(), promotion.value(), page.value(), from).stream()
-                .map(row -> new ToldSum(row.getName(), row.getCount(), row.getVisits(), row.getAmount(), row.getLast()))
+    public List<StepSum> steps(WorkspaceId workspace, PageId page, Instant from) {
+        return queries.steps(workspace.value(), page.value(), from).stream()
+                .map(row -> new StepSum(row.getName(), row.getCount(), row.getAmount(), row.getLast()))
                 .toList();
     }
 

@@ -142,28 +142,25 @@ interface ClickQueries extends Repository<StandingClickRow, ClickRow.Key> {
             """)
     List<SiteEventRow> onPage(UUID workspace, UUID promotion, UUID page, Limit limit);
 
-    /** What was told of a page: its views under no name, each step under its own. */
-    interface ToldSum {
+    /** What was told of a page's step. */
+    interface StepSum {
         String getName();
 
         long getCount();
-
-        long getVisits();
 
         long getAmount();
 
         Instant getLast();
     }
 
+    /** For which there is an index of just these events. */
     @NativeQuery("""
-            select coalesce(step_name, '') as name, count(*) as count, count(distinct click_id) as visits,
-              coalesce(sum(step_amount), 0) as amount, max(at) as last
+            select step_name as name, count(*) as count, coalesce(sum(step_amount), 0) as amount, max(at) as last
             from site_event
-            where workspace_id = :workspace and promotion_id = :promotion and page_id = :page and at >= :from
-              and kind in ('PAGE_VIEW', 'STEP_TAKEN')
+            where workspace_id = :workspace and page_id = :page and at >= :from and step_name is not null
             group by 1
             """)
-    List<ToldSum> told(UUID workspace, UUID promotion, UUID page, Instant from);
+    List<StepSum> steps(UUID workspace, UUID page, Instant from);
 
     /** Asks each promotion by itself, for which there is an index of just these events. */
     @NativeQuery("""

@@ -15,21 +15,29 @@ import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.publicpage.OutsideScript;
+import dev.wilyferret.app.results.Figures;
 import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.address.Tagging;
 import dev.wilyferret.core.address.UriTemplate;
 import dev.wilyferret.core.address.WebAddress;
+import dev.wilyferret.core.figures.Period;
+import dev.wilyferret.core.figures.Station;
+import dev.wilyferret.core.figures.Tally;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.link.SiteParameter;
 import dev.wilyferret.core.link.SiteRoute;
 import dev.wilyferret.core.page.PageDocument.OutsidePage;
 import dev.wilyferret.core.page.PageKind;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
+import dev.wilyferret.core.visit.SiteEvent;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -53,7 +61,7 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 class OutsideBench {
 
     /** How far back what was told is summed up. */
-    private static final Duration LOOKED_BACK = Duration.ofDays(30);
+    private static final int DAYS_LOOKED_BACK = 30;
 
     private final BenchDesk desk;
     private final Pages pages;
@@ -61,6 +69,8 @@ class OutsideBench {
     private final Offers offers;
     private final Links links;
     private final ClickBook clicks;
+    private final Figures figures;
+    private final Workspaces workspaces;
     private final ImageViews images;
     private final NotTaken notTaken;
     private final OutsideScript script;
@@ -74,6 +84,8 @@ class OutsideBench {
             Offers offers,
             Links links,
             ClickBook clicks,
+            Figures figures,
+            Workspaces workspaces,
             ImageViews images,
             NotTaken notTaken,
             OutsideScript script,
@@ -85,6 +97,8 @@ class OutsideBench {
         this.offers = offers;
         this.links = links;
         this.clicks = clicks;
+        this.figures = figures;
+        this.workspaces = workspaces;
         this.images = images;
         this.notTaken = notTaken;
         this.script = script;
@@ -249,7 +263,7 @@ class OutsideBench {
     }
 
     private void show(Promotion promotion, Page page, Model model) {
-        Instant from = clock.instant().minus(LOOKED_BACK);
+        Instant from = clock.instant().minus(Duration.ofDays(DAYS_LOOKED_BACK));
         OutsidePage outside = (OutsidePage) page.draft();
         model.addAttribute("snippet", script.snippet(promotion.host(), page.id()));
         model.addAttribute("toOffer", site.of(promotion.host(), SiteRoute.OUT.path(page.id())));
@@ -260,10 +274,26 @@ class OutsideBench {
                         .orElse(""));
         model.addAttribute("publicAddress", site.of(promotion.host(), promotion.path(page.slug())));
         model.addAttribute("straight", straight(page, outside));
-        Map<String, ClickBook.ToldSum> told = clicks.told(page.workspace(), promotion.id(), page.id(), from).stream()
-                .collect(Collectors.toMap(ClickBook.ToldSum::name, Function.identity()));
-        model.addAttribute("views", told.remove(""));
-        model.addAttribute("told", told);
+        ZoneId zone = workspaces.get(page.workspace()).zone();
+        Tally tally =
+                figures.of(page.workspace(), promotion.id(), Period.last(DAYS_LOOKED_BACK, clock.instant(), zone));
+        model.addAttribute("visitors", tally.reached(new Station.Page(page.id())));
+        model.addAttribute(
+                "took",
+                outside.steps().stream()
+                        .collect(Collectors.toMap(
+                                Function.identity(), step -> tally.reached(new Station.Step(page.id(), step)))));
+        model.addAttribute(
+                "seen",
+                clicks.latestOn(page.workspace(), promotion.id(), page.id()).stream()
+                        .filter(SiteEvent.PageView.class::isInstance)
+                        .map(SiteEvent::at)
+                        .findFirst()
+                        .orElse(null));
+        model.addAttribute(
+                "told",
+                clicks.steps(page.workspace(), page.id(), from).stream()
+                        .collect(Collectors.toMap(ClickBook.StepSum::name, Function.identity())));
         model.addAttribute("images", images.since(page.workspace(), page.id(), from));
         model.addAttribute("notTaken", notTaken.of(page.id()));
         if (!model.containsAttribute("naming")) {
@@ -278,7 +308,7 @@ class OutsideBench {
                         link,
                         Tagging.of(
                                         link.tags().onto(outside.address().text()),
-                                        Map.of(SiteParameter.LINK, link.code().text()))
+                                        Map.of(SiteParameter.LINK, ShortId.of(link.id())))
                                 .address()))
                 .toList();
     }

@@ -101,13 +101,10 @@ public class Rotations implements VariantsBehind {
         List<Variant> all = new ArrayList<>(whole(row).rotation().variants());
         Variant added = new Variant(new VariantId(ids.next()), name, "", to, 1, Variant.State.ACTIVE);
         all.add(added);
-        whole(row, all);
+        // Refuses a name that is there twice, and one too many.
+        row.toRotation(all);
         variants.saveAndFlush(
                 new VariantRow(new RowKey(row.key.workspace(), added.id().value()), row.key.id(), added, all.size()));
-    }
-
-    private static Rotation whole(RotationRow row, List<Variant> all) {
-        return row.toRotation(all).rotation();
     }
 
     /**

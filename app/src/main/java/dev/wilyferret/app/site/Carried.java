@@ -9,6 +9,7 @@ import dev.wilyferret.core.id.VisitorId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.SiteParameter;
 import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -27,10 +28,12 @@ class Carried {
     private static final int SIGNED = 16;
 
     private final Workspaces workspaces;
+    private final UuidV7 ids;
     private final Clock clock;
 
-    Carried(Workspaces workspaces, Clock clock) {
+    Carried(Workspaces workspaces, UuidV7 ids, Clock clock) {
         this.workspaces = workspaces;
+        this.ids = ids;
         this.clock = clock;
     }
 
@@ -74,6 +77,14 @@ class Carried {
         return read(request, workspace)
                 .map(along -> visit.carrying(along.visitor, along.click))
                 .orElse(visit);
+    }
+
+    /** Lets the browser go on with the visit that a request carries along, by cookies of this host. */
+    void settle(HttpServletRequest request, HttpServletResponse response, WorkspaceId workspace) {
+        read(request, workspace)
+                .ifPresent(along -> Visit.of(request, ids)
+                        .carrying(along.visitor, along.click)
+                        .remember(request, response, along.click));
     }
 
     /** Whom a request carries along. */

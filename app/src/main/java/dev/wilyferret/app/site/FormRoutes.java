@@ -174,10 +174,7 @@ class FormRoutes {
     private void take(HttpServletRequest request, HttpServletResponse response, Found found) throws IOException {
         LivePage page = found.page;
         // From a page elsewhere: from here on the browser knows the visit.
-        carried.read(request, page.workspace())
-                .ifPresent(along -> Visit.of(request, ids)
-                        .carrying(along.visitor(), along.click())
-                        .remember(request, response, along.click()));
+        carried.settle(request, response, page.workspace());
         Block.Form form = (Block.Form) found.placed.block();
         Map<String, String> typed = typed(request, form);
         Map<String, String> findings = new LinkedHashMap<>(LeadFields.findings(form, typed));

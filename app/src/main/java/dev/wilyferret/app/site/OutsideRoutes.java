@@ -11,6 +11,7 @@ import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.address.UriTemplate;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.EventId;
+import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.ShortId;
@@ -229,16 +230,11 @@ class OutsideRoutes {
                 Long.parseUnsignedLong(hash.substring(0, 16), 16), Long.parseUnsignedLong(hash.substring(16, 32), 16)));
     }
 
-    /** The link whose code stands in the page's address. */
+    /** The link that the page's address belongs to. */
     private Optional<LiveLink> link(LivePage page, String query) {
-        String code = new Parameters(query).values().getOrDefault(SiteParameter.LINK, "");
-        return code.isEmpty()
-                ? Optional.empty()
-                : snapshots.now().linksById().values().stream()
-                        .filter(link -> link.promotion().equals(page.promotion())
-                                && link.active()
-                                && link.code().equals(code))
-                        .findFirst();
+        return ShortId.parse(new Parameters(query).values().getOrDefault(SiteParameter.LINK, ""), LinkId::new)
+                .map(snapshots.now().linksById()::get)
+                .filter(link -> link.promotion().equals(page.promotion()) && link.active());
     }
 
     /** {@code POST /seen/{page}/step} and {@code …/out}: a step of the owner's own, a link that was followed. */

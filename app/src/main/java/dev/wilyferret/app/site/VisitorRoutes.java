@@ -364,10 +364,7 @@ class VisitorRoutes {
     private void arrive(HttpServletRequest request, HttpServletResponse response, LivePage page) {
         if (recorded(request)) {
             crossing.read(request, page.workspace()).ifPresent(over -> Visit.takeOver(request, response, over));
-            carried.read(request, page.workspace())
-                    .ifPresent(along -> Visit.of(request, ids)
-                            .carrying(along.visitor(), along.click())
-                            .remember(request, response, along.click()));
+            carried.settle(request, response, page.workspace());
         }
         answers.sendTo(response, Crossing.without(request));
     }

@@ -118,6 +118,7 @@ class OutsideStory extends BrowserTest {
         try (BrowserContext stranger = stranger(false)) {
             stranger.newPage().navigate(origin + "/notes");
         }
+        followed();
         page.navigate(bench);
         assertThat(page.getByRole(AriaRole.ROW, new Page.GetByRoleOptions().setName("Page seen")))
                 .containsText("2");

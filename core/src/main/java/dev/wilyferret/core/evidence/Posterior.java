@@ -47,14 +47,4 @@ public record Posterior(double alpha, double beta) {
     BetaDistribution distribution() {
         return BetaDistribution.of(alpha, beta);
     }
-
-    /** The height of its curve. */
-    public double density(double rate) {
-        return distribution().density(rate);
-    }
-
-    /** The rate below which the true one lies with a chance. */
-    public double quantile(double chance) {
-        return distribution().inverseCumulativeProbability(chance);
-    }
 }

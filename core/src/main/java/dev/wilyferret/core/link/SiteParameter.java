@@ -6,7 +6,7 @@ public final class SiteParameter {
     /** Carries a visit along where no cookie reaches. */
     public static final String VISIT = "wf_visit";
 
-    /** The code of the tracking link that an address without a redirect belongs to. */
+    /** The id, in its short form, of the tracking link that an address without a redirect belongs to. */
     public static final String LINK = "wf_link";
 
     private SiteParameter() {}
