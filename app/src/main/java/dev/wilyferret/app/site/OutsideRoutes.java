@@ -53,6 +53,8 @@ class OutsideRoutes {
 
     private static final JsonMapper JSON = JsonMapper.shared();
 
+    private static final String OUT = "out";
+
     /** The smallest picture there is: one clear pixel. */
     private static final byte[] CLEAR = {
         'G',
@@ -173,13 +175,13 @@ class OutsideRoutes {
             return;
         }
         LivePage page = found.get();
-        Came came = came(request, page);
         List<SiteEvent> events = new ArrayList<>(2);
         Carried.Along along = carried.read(request, page.workspace())
                 .filter(one -> one.click().promotion().equals(page.promotion()))
                 .filter(one -> carried.age(one).compareTo(Visit.VISIT_LASTS) < 0)
                 .orElseGet(() -> {
-                    SiteEvent.Click click = came.click(new ClickId(ids.next()), page.workspace(), page.promotion());
+                    SiteEvent.Click click =
+                            came(request, page).click(new ClickId(ids.next()), page.workspace(), page.promotion());
                     events.add(click);
                     return new Carried.Along(click.visitor(), Visit.Current.of(click));
                 });
@@ -239,6 +241,10 @@ class OutsideRoutes {
 
     /** {@code POST /seen/{page}/step} and {@code …/out}: a step of the owner's own, a link that was followed. */
     void told(HttpServletRequest request, HttpServletResponse response, String pageId, String what) throws IOException {
+        if (!what.equals(OUT) && !what.equals("step")) {
+            answers.notFound(response);
+            return;
+        }
         Optional<LivePage> found = told(request, response, pageId);
         if (found.isEmpty()) {
             return;
@@ -251,24 +257,23 @@ class OutsideRoutes {
             return;
         }
         try {
-            Optional<SiteEvent> event = what.equals("out")
-                    ? out(page, along.get(), parameter(request, "to"))
-                    : step(request, response, page, along.get());
-            if (event.isPresent()) {
-                log.append(List.of(event.get()));
+            if (what.equals(OUT)) {
+                out(page, along.get(), parameter(request, "to")).ifPresent(event -> log.append(List.of(event)));
+            } else if (!step(request, page, along.get())) {
+                say(
+                        response,
+                        "The page has no step called “%s”. List it on its bench."
+                                .formatted(parameter(request, "name").strip()));
+                return;
             }
-            if (!response.isCommitted()) {
-                json(response, Map.of());
-            }
+            json(response, Map.of());
         } catch (Refusal refusal) {
             refuse(response, page, refusal.getMessage());
         }
     }
 
-    /** Empty where the page has no such step, which is said. */
-    private Optional<SiteEvent> step(
-            HttpServletRequest request, HttpServletResponse response, LivePage page, Carried.Along along)
-            throws IOException {
+    /** Keeps a step; false where the page has none of that name, which is noted for its bench. */
+    private boolean step(HttpServletRequest request, LivePage page, Carried.Along along) {
         TakenStep step = TakenStep.read(
                 parameter(request, "name"),
                 parameter(request, "amount"),
@@ -276,17 +281,17 @@ class OutsideRoutes {
                 page.around().currency());
         if (!(page.document() instanceof OutsidePage outside && outside.steps().contains(step.name()))) {
             notTaken.unlisted(page.id(), step.name());
-            say(response, "The page has no step called “%s”. List it on its bench.".formatted(step.name()));
-            return Optional.empty();
+            return false;
         }
-        return Optional.of(new SiteEvent.StepTaken(
+        log.append(List.of(new SiteEvent.StepTaken(
                 new EventId(ids.next()),
                 page.workspace(),
                 page.promotion(),
                 along.click().click(),
                 along.visitor(),
                 page.id(),
-                step));
+                step)));
+        return true;
     }
 
     /** Where a followed link leads, if that is an offer or an address that the workspace stored; the rest is not kept. */
