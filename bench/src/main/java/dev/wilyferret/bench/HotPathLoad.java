@@ -159,7 +159,7 @@ public final class HotPathLoad {
                 what.equals(REDIRECT) ? List.of("-s", Visitors.come(database).toString()) : List.of();
         System.out.println("warming up");
         for (int round = 0; round < WARM_UP_ROUNDS; round++) {
-            load(empty, WARM_UP_SECONDS, List.of());
+            load(empty, WARM_UP_SECONDS, visitors);
             load(link, WARM_UP_SECONDS, visitors);
         }
         if (what.equals(DRAIN)) {
@@ -169,7 +169,7 @@ public final class HotPathLoad {
         List<Reading> links = new ArrayList<>();
         long before = database.count("click") + database.count("site_event");
         for (int round = 1; round <= ROUNDS; round++) {
-            empties.add(load(empty, SECONDS, List.of()));
+            empties.add(load(empty, SECONDS, visitors));
             links.add(load(link, SECONDS, visitors));
             System.out.printf(Locale.ROOT, "round %d  empty %s  link %s%n", round, empties.getLast(), links.getLast());
         }

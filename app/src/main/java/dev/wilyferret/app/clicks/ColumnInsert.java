@@ -6,14 +6,16 @@ import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
 /**
- * Inserts rows of one table in one statement, a column in one array: half the work of a statement with a place for every
- * value, for the program and for the database. What is there already stays as it is.
+ * Inserts rows of a table, a column in one array: half the work of a statement with a place for every value, for the program and
+ * for the database. Rows of several tables go in one statement, which is a transaction of its own and one way to the database and
+ * back. What is there already stays as it is.
  *
  * @param <R> what a row is made of
  */
@@ -70,13 +72,16 @@ final class ColumnInsert<R> {
         return columns.stream().map(said).collect(Collectors.joining(", "));
     }
 
-    /** Columns of which no row says anything are left out, which most are in most groups. */
-    void insert(Connection connection, List<R> rows) throws SQLException {
+    /**
+     * Rows to insert; columns of which none says anything are left out, which most are in most groups.
+     *
+     * @return empty where there are none
+     */
+    Optional<Part> of(List<R> rows) {
         if (rows.isEmpty()) {
-            return;
+            return Optional.empty();
         }
-        List<Object[]> values = new ArrayList<>();
-        List<String> types = new ArrayList<>();
+        List<Array> arrays = new ArrayList<>();
         long told = 0;
         for (int at = 0; at < columns.size(); at++) {
             Column<R> column = columns.get(at);
@@ -87,17 +92,38 @@ final class ColumnInsert<R> {
                 any |= some[row] != null;
             }
             if (any) {
-                values.add(some);
-                types.add(column.element());
+                arrays.add(new Array(column.element(), some));
                 told |= 1L << at;
             }
         }
-        try (PreparedStatement insert =
-                connection.prepareStatement(statements.computeIfAbsent(told, this::statement))) {
-            for (int place = 0; place < values.size(); place++) {
-                insert.setArray(place + 1, connection.createArrayOf(types.get(place), values.get(place)));
+        return Optional.of(new Part(statements.computeIfAbsent(told, this::statement), arrays));
+    }
+
+    private record Array(String element, Object[] values) {}
+
+    /** Rows of one table, as part of a statement. */
+    record Part(String insert, List<Array> arrays) {
+
+        /** Inserts all of them in one statement. */
+        static void insert(Connection connection, List<Part> parts) throws SQLException {
+            if (parts.isEmpty()) {
+                return;
             }
-            insert.executeUpdate();
+            try (PreparedStatement statement = connection.prepareStatement(joined(parts))) {
+                int place = 1;
+                for (Part part : parts) {
+                    for (Array array : part.arrays) {
+                        statement.setArray(place++, connection.createArrayOf(array.element, array.values));
+                    }
+                }
+                statement.execute();
+            }
+        }
+
+        private static String joined(List<Part> parts) {
+            return IntStream.range(0, parts.size())
+                    .mapToObj(at -> "part%d as (%s)".formatted(at, parts.get(at).insert))
+                    .collect(Collectors.joining(", ", "with ", " select 1"));
         }
     }
 

@@ -1,19 +1,22 @@
 package dev.wilyferret.app.clicks;
 
 import dev.wilyferret.core.visit.SiteEvent;
+import java.sql.Connection;
 import java.sql.SQLException;
 import java.util.List;
-import org.hibernate.SessionFactory;
+import java.util.Optional;
+import java.util.stream.Stream;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
 
-/** Writes events into their tables, a group in one transaction, and notes whose visits they change. */
+/** Writes events into their tables, a group in one statement, and notes whose visits they change. */
 @Component
 class EventWriter {
 
-    private final SessionFactory sessions;
+    private final JdbcTemplate sql;
 
-    EventWriter(SessionFactory sessions) {
-        this.sessions = sessions;
+    EventWriter(JdbcTemplate sql) {
+        this.sql = sql;
     }
 
     void write(List<SiteEvent> events) {
@@ -29,12 +32,17 @@ class EventWriter {
                 .filter(SiteEvent.SeenByImage.class::isInstance)
                 .map(SiteEvent.SeenByImage.class::cast)
                 .toList();
-        sessions.inStatelessTransaction(session -> session.doWork(connection -> {
-            ClickRow.INSERT.insert(connection, clicks);
-            SiteEventRow.INSERT.insert(connection, followed);
-            ImageViews.INSERT.insert(connection, images);
-            VisitWork.note(connection, events);
-        }));
+        List<ColumnInsert.Part> parts = Stream.of(
+                        ClickRow.INSERT.of(clicks),
+                        SiteEventRow.INSERT.of(followed),
+                        ImageViews.INSERT.of(images),
+                        VisitWork.NOTE.of(VisitWork.told(events)))
+                .flatMap(Optional::stream)
+                .toList();
+        sql.execute((Connection connection) -> {
+            ColumnInsert.Part.insert(connection, parts);
+            return parts;
+        });
     }
 
     /**

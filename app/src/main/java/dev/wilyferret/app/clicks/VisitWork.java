@@ -6,15 +6,10 @@ import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.pixel.PixelAnswer;
 import dev.wilyferret.core.visit.SiteEvent;
-import java.sql.Connection;
-import java.sql.PreparedStatement;
-import java.sql.SQLException;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.Collection;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -32,6 +27,11 @@ public class VisitWork {
     /** A note; several can be about one click. */
     public record Note(long id, WorkspaceId workspace, ClickId click) {}
 
+    static final ColumnInsert<Told> NOTE = ColumnInsert.<Told>into("visit_work")
+            .uuid("workspace_id", told -> told.workspace.value())
+            .uuid("click_id", told -> told.click.value())
+            .made();
+
     private final JdbcClient sql;
 
     VisitWork(JdbcClient sql) {
@@ -48,27 +48,15 @@ public class VisitWork {
                 .update();
     }
 
-    /** Notes the clicks of events that are being written. What a browser fired tells nothing that is not told already. */
-    static void note(Connection connection, List<SiteEvent> events) throws SQLException {
-        Map<ClickId, WorkspaceId> telling = new LinkedHashMap<>();
-        events.forEach(event -> told(event).ifPresent(click -> telling.put(click, event.workspace())));
-        if (telling.isEmpty()) {
-            return;
-        }
-        try (PreparedStatement insert = connection.prepareStatement(
-                "insert into visit_work (workspace_id, click_id) select * from unnest(cast(? as uuid[]), cast(? as uuid[]))")) {
-            insert.setArray(
-                    1,
-                    connection.createArrayOf(
-                            "uuid",
-                            telling.values().stream().map(WorkspaceId::value).toArray()));
-            insert.setArray(
-                    2,
-                    connection.createArrayOf(
-                            "uuid",
-                            telling.keySet().stream().map(ClickId::value).toArray()));
-            insert.executeUpdate();
-        }
+    /** A click whose visit events that are being written change. */
+    record Told(WorkspaceId workspace, ClickId click) {}
+
+    /** The clicks of events that are being written, each once. What a browser fired tells nothing that is not told already. */
+    static List<Told> told(List<SiteEvent> events) {
+        return events.stream()
+                .flatMap(event -> told(event).map(click -> new Told(event.workspace(), click)).stream())
+                .distinct()
+                .toList();
     }
 
     /** The click whose visit an event changes. */
