@@ -15,7 +15,7 @@ if [ ! -d node_modules ] || [ package-lock.json -nt node_modules ]; then
 fi
 mkdir -p "$out/fonts"
 node_modules/.bin/tailwindcss --input console.css --output "$out/console.css" --minify
-cp console.js words.js bench.js ferret.svg node_modules/htmx.org/dist/htmx.min.js "$out/"
+cp console.js words.js bench.js shares.js ferret.svg node_modules/htmx.org/dist/htmx.min.js "$out/"
 cp node_modules/@fontsource/young-serif/files/young-serif-latin-400-normal.woff2 \
   node_modules/@fontsource-variable/source-sans-3/files/source-sans-3-latin-wght-normal.woff2 \
   node_modules/@fontsource-variable/source-sans-3/files/source-sans-3-latin-ext-wght-normal.woff2 \

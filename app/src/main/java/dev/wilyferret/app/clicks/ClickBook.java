@@ -89,7 +89,16 @@ public class ClickBook {
     /** For how many clicks since a moment a turn of a rotation was taken. Reads the promotion's clicks since then. */
     @Transactional(readOnly = true)
     public long draws(WorkspaceId workspace, PromotionId promotion, RotationId rotation, Instant from) {
-        return queries.draws(workspace.value(), promotion.value(), rotation.value(), from);
+        return queries.draws(workspace.value(), promotion.value(), rotation.value(), from)
+                + queries.drawsMeanwhile(workspace.value(), promotion.value(), rotation.value(), from);
+    }
+
+    /** How long after their click the latest visitors went on to an offer. */
+    @Transactional(readOnly = true)
+    public List<Duration> untilWentOn(WorkspaceId workspace, PromotionId promotion) {
+        return queries.wentOn(workspace.value(), promotion.value(), Limit.of(LIST)).stream()
+                .map(row -> Duration.between(UuidV7.momentOf(row.click), row.at))
+                .toList();
     }
 
     @Transactional(readOnly = true)

@@ -65,6 +65,17 @@ interface ClickQueries extends Repository<StandingClickRow, ClickRow.Key> {
             """)
     long draws(UUID workspace, UUID promotion, UUID rotation, Instant from);
 
+    @Query("""
+            select count(*) from SiteEventRow e where e.workspace = :workspace and e.promotion = :promotion and e.at >= :from
+              and e.rotation = :rotation and e.firstDraw = true
+            """)
+    long drawsMeanwhile(UUID workspace, UUID promotion, UUID rotation, Instant from);
+
+    @Query("""
+            from SiteEventRow e where e.workspace = :workspace and e.promotion = :promotion and e.kind = WENT_ON order by e.at desc
+            """)
+    List<SiteEventRow> wentOn(UUID workspace, UUID promotion, Limit limit);
+
     @Query("from StandingClickRow c where c.workspace = :workspace and c.id in :ids order by c.at desc")
     List<StandingClickRow> clicks(UUID workspace, List<UUID> ids);
 

@@ -49,7 +49,7 @@ class ClickRow {
             .text("tags", row -> row.tags)
             .uuid("variant_id", row -> row.variant)
             .uuid("rotation_id", row -> row.rotation)
-            .column("rotation_round", "int4", row -> row.round)
+            .column("stretch", "int4", row -> row.stretch)
             .column("share", "float4", row -> row.share)
             .column("first_draw", "bool", row -> row.firstDraw)
             .text("address", row -> row.address)
@@ -101,9 +101,8 @@ class ClickRow {
     @Nullable
     UUID rotation;
 
-    @Column(name = "rotation_round")
     @Nullable
-    Integer round;
+    Integer stretch;
 
     @Nullable
     Float share;
@@ -147,7 +146,7 @@ class ClickRow {
         click.draw().ifPresent(draw -> {
             variant = draw.variant().value();
             rotation = draw.rotation().value();
-            round = draw.round();
+            stretch = draw.stretch();
             share = (float) draw.share();
             firstDraw = draw.first();
         });
@@ -185,7 +184,7 @@ class ClickRow {
     private Draw draw(UUID of) {
         return new Draw(
                 new RotationId(of),
-                Objects.requireNonNull(round),
+                Objects.requireNonNull(stretch),
                 new VariantId(Objects.requireNonNull(variant)),
                 Objects.requireNonNull(share),
                 Objects.requireNonNull(firstDraw));

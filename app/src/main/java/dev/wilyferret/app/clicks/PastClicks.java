@@ -10,6 +10,7 @@ import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.RotationId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.id.VisitorId;
@@ -17,6 +18,7 @@ import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.pixel.PixelAnswer;
 import dev.wilyferret.core.pixel.PixelEvent;
 import dev.wilyferret.core.visit.Device;
+import dev.wilyferret.core.visit.Draw;
 import dev.wilyferret.core.visit.SiteEvent;
 import dev.wilyferret.core.visit.Standing;
 import dev.wilyferret.core.visit.TakenStep;
@@ -73,7 +75,7 @@ public class PastClicks {
                 clicks.stream().map(click -> UuidV7.momentOf(click.value())).toList();
         Map<ClickId, List<SiteEvent.Followed>> followed = followed(workspace, ids, Collections.min(moments));
         return sql.sql("""
-                        select id, promotion_id, visitor_id, link_id, variant_id, standing, tags, country, device, browser, user_agent
+                        select id, promotion_id, visitor_id, link_id, variant_id, rotation_id, stretch, share, first_draw, standing, tags, country, device, browser, user_agent
                         from standing_click
                         where workspace_id = :workspace and id = any(cast(:ids as uuid[])) and at between :from and :until
                         """)
@@ -98,11 +100,24 @@ public class PastClicks {
         String browser = row.getString("browser");
         return new Visit.Known(
                 Optional.ofNullable(row.getObject("link_id", UUID.class)).map(LinkId::new),
-                Optional.ofNullable(row.getObject("variant_id", UUID.class)).map(VariantId::new),
+                draw(row),
                 KeptText.tags(row.getString("tags")),
                 row.getString("country"),
                 Device.valueOf(row.getString("device")),
                 browser.isEmpty() ? browsers.of(row.getString("user_agent")) : browser);
+    }
+
+    /** Clicks of before there were rotations have none. */
+    private static Optional<Draw> draw(ResultSet row) throws SQLException {
+        UUID rotation = row.getObject("rotation_id", UUID.class);
+        return rotation == null
+                ? Optional.empty()
+                : Optional.of(new Draw(
+                        new RotationId(rotation),
+                        row.getInt("stretch"),
+                        new VariantId(row.getObject("variant_id", UUID.class)),
+                        row.getDouble("share"),
+                        row.getBoolean("first_draw")));
     }
 
     private Map<ClickId, List<SiteEvent.Followed>> followed(WorkspaceId workspace, String[] clicks, Instant from) {
@@ -111,7 +126,8 @@ public class PastClicks {
         // read all events of a workspace to find those of some clicks.
         sql.sql("""
                         select e.* from unnest(cast(:clicks as uuid[])) c (id) cross join lateral (
-                          select id, click_id, promotion_id, visitor_id, page_id, kind, offer_id, elsewhere_id, file, pixel_id, pixel_event, step_name
+                          select id, click_id, promotion_id, visitor_id, page_id, kind, offer_id, elsewhere_id, file, pixel_id, pixel_event, step_name,
+                            variant_id, rotation_id, stretch, share, first_draw
                           from site_event
                           where workspace_id = :workspace and click_id = c.id and at >= :from and (pixel_answer is null or pixel_answer = 'LEFT_TO_SERVER')
                           offset 0) e
@@ -136,6 +152,9 @@ public class PastClicks {
                 Optional.ofNullable(row.getObject("page_id", UUID.class)).map(PageId::new);
         return switch (row.getString("kind")) {
             case "PAGE_VIEW" -> new SiteEvent.PageView(id, workspace, promotion, click, visitor, page.orElseThrow());
+            case "DRAWN" ->
+                new SiteEvent.Drawn(
+                        id, workspace, promotion, click, visitor, draw(row).orElseThrow());
             case "SENT_ELSEWHERE" ->
                 new SiteEvent.SentElsewhere(
                         id,
@@ -178,8 +197,7 @@ public class PastClicks {
                         visitor,
                         page,
                         Optional.ofNullable(row.getObject("offer_id", UUID.class))
-                                .map(OfferId::new),
-                        Optional.empty());
+                                .map(OfferId::new));
         };
     }
 

@@ -7,11 +7,13 @@ import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.RotationId;
 import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.id.VisitorId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.pixel.PixelAnswer;
 import dev.wilyferret.core.pixel.PixelEvent;
+import dev.wilyferret.core.visit.Draw;
 import dev.wilyferret.core.visit.SiteEvent;
 import dev.wilyferret.core.visit.TakenStep;
 import jakarta.persistence.Column;
@@ -53,6 +55,10 @@ class SiteEventRow {
             .text("pixel_answer", row -> row.pixelAnswer == null ? null : row.pixelAnswer.name())
             .column("took_ms", "int4", row -> row.tookMillis)
             .uuid("variant_id", row -> row.variant)
+            .uuid("rotation_id", row -> row.rotation)
+            .column("stretch", "int4", row -> row.stretch)
+            .column("share", "float4", row -> row.share)
+            .column("first_draw", "bool", row -> row.firstDraw)
             .text("step_name", row -> row.stepName)
             .column("step_amount", "int8", row -> row.stepAmount)
             .text("step_label", row -> row.stepLabel)
@@ -60,6 +66,7 @@ class SiteEventRow {
 
     enum Kind {
         PAGE_VIEW,
+        DRAWN,
         WENT_ON,
         HANDED_OUT,
         SENT_ELSEWHERE,
@@ -120,6 +127,20 @@ class SiteEventRow {
     @Nullable
     UUID variant;
 
+    @Column(name = "rotation_id")
+    @Nullable
+    UUID rotation;
+
+    @Nullable
+    Integer stretch;
+
+    @Nullable
+    Float share;
+
+    @Column(name = "first_draw")
+    @Nullable
+    Boolean firstDraw;
+
     @Nullable
     String file;
 
@@ -150,24 +171,29 @@ class SiteEventRow {
         click = event.click().value();
         visitor = event.visitor().value();
         page = switch (event) {
+            case SiteEvent.Drawn _ -> null;
             case SiteEvent.OnPage on -> on.page().value();
             case SiteEvent.WentOn out -> out.page().map(PageId::value).orElse(null);
             case SiteEvent.SentElsewhere out -> out.page().map(PageId::value).orElse(null);
         };
         kind = switch (event) {
             case SiteEvent.PageView view -> Kind.PAGE_VIEW;
+            case SiteEvent.Drawn drawn -> Kind.DRAWN;
             case SiteEvent.WentOn out -> Kind.WENT_ON;
             case SiteEvent.HandedOut given -> Kind.HANDED_OUT;
             case SiteEvent.SentElsewhere out -> Kind.SENT_ELSEWHERE;
             case SiteEvent.StepTaken taken -> Kind.STEP_TAKEN;
             case SiteEvent.PixelFired fire -> Kind.PIXEL_FIRED;
         };
-        if (event instanceof SiteEvent.PageView view) {
-            variant = view.variant().map(VariantId::value).orElse(null);
+        if (event instanceof SiteEvent.Drawn(var _, var _, var _, var _, var _, Draw draw)) {
+            variant = draw.variant().value();
+            rotation = draw.rotation().value();
+            stretch = draw.stretch();
+            share = (float) draw.share();
+            firstDraw = draw.first();
         }
         if (event instanceof SiteEvent.WentOn out) {
             offer = out.offer().map(OfferId::value).orElse(null);
-            variant = out.variant().map(VariantId::value).orElse(null);
         }
         if (event instanceof SiteEvent.SentElsewhere out) {
             elsewhere = out.elsewhere().value();
@@ -197,8 +223,20 @@ class SiteEventRow {
                         new PromotionId(promotion),
                         new ClickId(click),
                         new VisitorId(visitor),
-                        onPage(),
-                        Optional.ofNullable(variant).map(VariantId::new));
+                        onPage());
+            case DRAWN ->
+                new SiteEvent.Drawn(
+                        new EventId(id),
+                        new WorkspaceId(workspace),
+                        new PromotionId(promotion),
+                        new ClickId(click),
+                        new VisitorId(visitor),
+                        new Draw(
+                                new RotationId(Objects.requireNonNull(rotation)),
+                                Objects.requireNonNull(stretch),
+                                new VariantId(Objects.requireNonNull(variant)),
+                                Objects.requireNonNull(share),
+                                Objects.requireNonNull(firstDraw)));
             case WENT_ON ->
                 new SiteEvent.WentOn(
                         new EventId(id),
@@ -207,8 +245,7 @@ class SiteEventRow {
                         new ClickId(click),
                         new VisitorId(visitor),
                         Optional.ofNullable(page).map(PageId::new),
-                        Optional.ofNullable(offer).map(OfferId::new),
-                        Optional.ofNullable(variant).map(VariantId::new));
+                        Optional.ofNullable(offer).map(OfferId::new));
             case HANDED_OUT ->
                 new SiteEvent.HandedOut(
                         new EventId(id),

@@ -1,7 +1,7 @@
 package dev.wilyferret.app.live;
 
 import dev.wilyferret.app.clicks.ClickBook;
-import dev.wilyferret.app.rotations.LinkRotation;
+import dev.wilyferret.app.rotations.Rotating;
 import dev.wilyferret.core.id.RotationId;
 import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.rotation.Rotation;
@@ -30,7 +30,7 @@ class KeptTurns {
     }
 
     /** @param variants those that are drawn, with their weights in the same order */
-    Turns of(LinkRotation behind, List<VariantId> variants, Weights weights) {
+    Turns of(Rotating behind, List<VariantId> variants, Weights weights) {
         Rotation rotation = behind.rotation();
         Shared shared = new Shared(variants, weights, rotation.inTurn(), behind.sharedSince());
         return kept.compute(

@@ -38,6 +38,7 @@ import java.util.concurrent.atomic.AtomicLong;
  * @param links by the addresses they are followed at; paused ones left out
  * @param linksById all of them: who came by one before it was paused goes on with its tags
  * @param pages published ones, by the address they are read at
+ * @param pageRotations by the page whose address they stand behind
  * @param entries the paths a promotion's bare slug leads to, by the address of that slug
  * @param moved where promotions stand now, by the address of a slug they had before
  * @param ownBrowsers workspaces by the fingerprint of the cookie's token
@@ -49,6 +50,7 @@ public record SiteSnapshot(
         Map<LinkId, LiveLink> linksById,
         Map<Address, LivePage> pages,
         Map<PageId, LivePage> pagesById,
+        Map<PageId, LiveRotation> pageRotations,
         Map<Address, String> entries,
         Map<Address, Moved> moved,
         Map<String, Network> networks,
@@ -59,7 +61,7 @@ public record SiteSnapshot(
 
     static final SiteSnapshot EMPTY = new SiteSnapshot(
             Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(),
-            Map.of(), Map.of());
+            Map.of(), Map.of(), Map.of());
 
     /**
      * Where something public stands.
@@ -108,6 +110,7 @@ public record SiteSnapshot(
             List<LiveLink> links,
             Map<Address, LiveLink> linksByAddress,
             List<LivePage> pages,
+            Map<PageId, LiveRotation> pageRotations,
             Map<Address, String> entries,
             Map<Address, Moved> moved,
             List<Network> networks,
@@ -121,6 +124,7 @@ public record SiteSnapshot(
         Map<LinkId, LiveLink> linksById = new HashMap<>();
         Map<Address, LivePage> pages = new HashMap<>();
         Map<PageId, LivePage> pagesById = new HashMap<>();
+        Map<PageId, LiveRotation> pageRotations = new HashMap<>();
         Map<Address, String> entries = new HashMap<>();
         Map<Address, Moved> moved = new HashMap<>();
         Map<String, Network> networks = new HashMap<>();
@@ -144,6 +148,7 @@ public record SiteSnapshot(
             part.links.forEach(link -> linksById.put(link.id(), link));
             part.pages.forEach(page -> pages.put(new Address(page.host(), page.path()), page));
             part.pages.forEach(page -> pagesById.put(page.id(), page));
+            pageRotations.putAll(part.pageRotations);
             entries.putAll(part.entries);
             moved.putAll(part.moved);
             part.networks.forEach(network -> networks.put(network.postbackKey(), network));
@@ -156,6 +161,7 @@ public record SiteSnapshot(
                 linksById,
                 pages,
                 pagesById,
+                pageRotations,
                 entries,
                 moved,
                 networks,
@@ -301,6 +307,11 @@ public record SiteSnapshot(
     /** A page by its id, for visitors of a host. */
     public Optional<LivePage> page(Front front, PageId id) {
         return Optional.ofNullable(pagesById.get(id)).filter(page -> front.serves(page.workspace()));
+    }
+
+    /** The rotation behind a page's address. */
+    public Optional<LiveRotation> rotation(PageId page) {
+        return Optional.ofNullable(pageRotations.get(page));
     }
 
     /** The link at an address. */

@@ -25,7 +25,7 @@ import dev.wilyferret.app.pixels.PixelAccounts;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.publicpage.PageHtml;
-import dev.wilyferret.app.rotations.LinkRotation;
+import dev.wilyferret.app.rotations.Rotating;
 import dev.wilyferret.app.rotations.Rotations;
 import dev.wilyferret.app.shelf.MediaFile;
 import dev.wilyferret.app.shelf.Shelf;
@@ -35,6 +35,7 @@ import dev.wilyferret.app.workspace.OwnBrowsers;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.address.OwnHost;
+import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.ListId;
@@ -54,8 +55,10 @@ import dev.wilyferret.core.offer.Payout;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.page.PageKind;
+import dev.wilyferret.core.rotation.Behind;
 import dev.wilyferret.core.rotation.Rotation;
 import dev.wilyferret.core.rotation.Turns;
+import dev.wilyferret.core.rotation.Variant;
 import dev.wilyferret.core.rotation.Weights;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -175,7 +178,7 @@ class SnapshotBuilder {
         private final Map<String, MediaFile> fileByName;
 
         private final Map<SourceId, Set<String>> passed;
-        private final Map<LinkId, LinkRotation> rotationByLink;
+        private final Map<Behind, Rotating> rotationBehind;
         private final Map<ElsewhereId, Elsewhere> elsewhereById;
 
         private final List<PublicPlaces.Place> stood;
@@ -207,8 +210,7 @@ class SnapshotBuilder {
             passed = sources.of(id).stream()
                     .collect(Collectors.toMap(Profile::id, one -> one.source().parameters()));
             elsewhereById = places.leadingAway(id);
-            rotationByLink =
-                    rotations.of(id).stream().collect(Collectors.toMap(LinkRotation::link, Function.identity()));
+            rotationBehind = rotations.of(id).stream().collect(Collectors.toMap(Rotating::behind, Function.identity()));
             files = shelf.of(id);
             fileByName = files.stream().collect(Collectors.toMap(MediaFile::name, Function.identity()));
         }
@@ -239,6 +241,7 @@ class SnapshotBuilder {
                     all,
                     linksByAddress(all),
                     drawn,
+                    rotationsOfPages(),
                     entries,
                     moved(),
                     offers.networksOf(id),
@@ -400,8 +403,8 @@ class SnapshotBuilder {
                     link.promotion(),
                     link.active(),
                     link.tags(),
-                    target(link, details.to()),
-                    Optional.ofNullable(rotationByLink.get(link.id())).map(behind -> rotation(link, behind)),
+                    target(From.of(link), details.to()),
+                    rotation(new Behind.OfLink(link.id()), From.of(link)),
                     details.source()
                             .flatMap(source -> Optional.ofNullable(passed.get(source)))
                             .orElse(Set.of()),
@@ -409,12 +412,16 @@ class SnapshotBuilder {
         }
 
         /** What nobody can get to is not drawn; its bench says so. */
-        private LiveRotation rotation(TrackingLink link, LinkRotation behind) {
-            Rotation rotation = behind.rotation();
+        private Optional<LiveRotation> rotation(Behind behind, From from) {
+            return Optional.ofNullable(rotationBehind.get(behind)).map(rotating -> rotation(rotating, from));
+        }
+
+        private LiveRotation rotation(Rotating rotating, From from) {
+            Rotation rotation = rotating.rotation();
             Map<VariantId, Target> targets = new LinkedHashMap<>();
             List<Integer> weights = new ArrayList<>();
             rotation.drawing().forEach(variant -> {
-                Target target = target(link, variant.to());
+                Target target = target(from, variant.to());
                 if (!(target instanceof Target.Nowhere)) {
                     targets.put(variant.id(), target);
                     weights.add(variant.weight());
@@ -422,41 +429,75 @@ class SnapshotBuilder {
             });
             if (targets.isEmpty()) {
                 Turns none = new Turns(Weights.even(1), 0, true, 0);
-                return new LiveRotation(rotation.id(), rotation.round(), List.of(), none, none);
+                return new LiveRotation(
+                        rotation.id(), rotation.stretch(), List.of(), Optional.empty(), Set.of(), none, none);
             }
             Weights shared = new Weights(weights);
             List<VariantId> drawn = List.copyOf(targets.keySet());
+            List<LiveRotation.Way> ways = IntStream.range(0, drawn.size())
+                    .mapToObj(at -> new LiveRotation.Way(
+                            drawn.get(at), Objects.requireNonNull(targets.get(drawn.get(at))), shared.share(at)))
+                    .toList();
             return new LiveRotation(
                     rotation.id(),
-                    rotation.round(),
-                    IntStream.range(0, drawn.size())
-                            .mapToObj(at -> new LiveRotation.Way(
-                                    drawn.get(at),
-                                    Objects.requireNonNull(targets.get(drawn.get(at))),
-                                    shared.share(at)))
-                            .toList(),
-                    turns.of(behind, drawn, shared),
+                    rotation.stretch(),
+                    ways,
+                    ways.stream()
+                            .filter(way -> rotation.leader().equals(Optional.of(way.variant())))
+                            .findFirst(),
+                    rotation.variants().stream()
+                            .filter(one -> one.state() == Variant.State.RETIRED)
+                            .map(Variant::id)
+                            .collect(Collectors.toSet()),
+                    turns.of(rotating, drawn, shared),
                     new Turns(shared, ~rotation.seed(), rotation.inTurn(), 0));
+        }
+
+        /** By the page whose address it stands behind. */
+        private Map<PageId, LiveRotation> rotationsOfPages() {
+            Map<PageId, LiveRotation> all = new HashMap<>();
+            livePages
+                    .values()
+                    .forEach(
+                            page -> rotation(new Behind.OfPage(page.id()), new From(page.promotion(), Optional.empty()))
+                                    .ifPresent(rotation -> all.put(page.id(), rotation)));
+            return all;
         }
 
         private SiteSnapshot.Ending ending(TrackingLink link, LinkDetails.Ending ending) {
             return new SiteSnapshot.Ending(
                     ending.at(),
                     ending.clicks(),
-                    ending.then().map(then -> target(link, then)).orElseGet(Target.Nowhere::new),
+                    ending.then().map(then -> target(From.of(link), then)).orElseGet(Target.Nowhere::new),
                     ending.clicks().isEmpty() ? new AtomicLong() : taken.of(link));
         }
 
-        private Target target(TrackingLink link, Destination to) {
+        /**
+         * Where visitors come from who are sent on.
+         *
+         * @param tags that the address of a page gets; empty for none
+         */
+        private record From(PromotionId promotion, Optional<Tags> tags) {
+
+            static From of(TrackingLink link) {
+                return new From(link.promotion(), Optional.of(link.tags()));
+            }
+
+            String tagged(String address) {
+                return tags.map(some -> some.onto(address)).orElse(address);
+            }
+        }
+
+        private Target target(From from, Destination to) {
             return switch (to) {
                 case Destination.ToPage(PageId page) ->
                     Optional.ofNullable(livePages.get(page))
-                            .map(live -> target(link, live))
+                            .map(live -> target(from, live))
                             .orElseGet(Target.Nowhere::new);
                 case Destination.ToOffer(Optional<OfferId> other) ->
                     other.isEmpty()
                             ? new Target.ToOffer(
-                                    offerOf(link.promotion()).details().link(), other)
+                                    offerOf(from.promotion).details().link(), other)
                             : Optional.ofNullable(offerById.get(other.get()))
                                     .<Target>map(offer ->
                                             new Target.ToOffer(offer.details().link(), other))
@@ -468,10 +509,10 @@ class SnapshotBuilder {
             };
         }
 
-        private static Target target(TrackingLink link, LivePage live) {
+        private static Target target(From from, LivePage live) {
             return live.document() instanceof PageDocument.OutsidePage outside
-                    ? new Target.ToOutside(link.tags().onto(outside.address().text()))
-                    : new Target.ToPage(live.host(), link.tags().onto(live.path()));
+                    ? new Target.ToOutside(from.tagged(outside.address().text()))
+                    : new Target.ToPage(live.host(), from.tagged(live.path()));
         }
 
         private String path(Page page) {

@@ -29,6 +29,7 @@ import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -42,6 +43,7 @@ public class Pages {
     private final PageReadiness readiness;
     private final EntityManager entityManager;
     private final UuidV7 ids;
+    private final ApplicationEventPublisher events;
     private final Clock clock;
 
     Pages(
@@ -51,6 +53,7 @@ public class Pages {
             PageReadiness readiness,
             EntityManager entityManager,
             UuidV7 ids,
+            ApplicationEventPublisher events,
             Clock clock) {
         this.pages = pages;
         this.versions = versions;
@@ -58,6 +61,7 @@ public class Pages {
         this.readiness = readiness;
         this.entityManager = entityManager;
         this.ids = ids;
+        this.events = events;
         this.clock = clock;
     }
 
@@ -208,6 +212,32 @@ public class Pages {
                         ? onward
                         : step);
         return add(page.workspace(), promotion, PageKind.CONTENT, page.name(), page.slug(), copy);
+    }
+
+    /**
+     * A variant of a page in its own promotion: the same, under another name and slug, so that sub IDs name it, and with another
+     * headline. Changed it is as the draft of the page stands.
+     *
+     * @param headline empty to leave it as it is
+     * @throws Refusal if the page stands elsewhere, or has no headline to change
+     */
+    @Transactional
+    public Page vary(Page page, String name, String headline) {
+        PageDocument varied = page.draft();
+        if (varied instanceof PageDocument.OutsidePage) {
+            throw new Refusal(
+                    "A page elsewhere cannot be copied here. Copy it on its host, and note the copy as a page of its own.");
+        }
+        if (!headline.isEmpty()) {
+            varied = varied instanceof ContentPage content
+                    ? content.headed(headline)
+                            .orElseThrow(
+                                    () -> new Refusal(
+                                            "The page has no headline. Leave the line empty, and change the copy on its bench."))
+                    : varied;
+        }
+        String slug = Slug.proposedFor(name);
+        return add(page.workspace(), page.promotion(), page.kind(), name, slug.isEmpty() ? page.slug() : slug, varied);
     }
 
     /** The pages made from each starting design, by its key. */
@@ -395,6 +425,13 @@ public class Pages {
     }
 
     /**
+     * Visitors see something else of a page from now on; told in the transaction that makes it so.
+     *
+     * @param changes as sentences
+     */
+    public record Published(WorkspaceId workspace, PageId page, List<String> changes) {}
+
+    /**
      * Makes the draft what visitors see, if nothing speaks against it.
      *
      * @return what stopped it; empty if it is published
@@ -415,6 +452,9 @@ public class Pages {
                     row.draft,
                     String.join("\n", page.changes()),
                     clock.instant()));
+            if (!page.changes().isEmpty()) {
+                events.publishEvent(new Published(workspace, id, page.changes()));
+            }
         }
         return stopping;
     }

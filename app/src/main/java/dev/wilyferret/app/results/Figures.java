@@ -32,6 +32,7 @@ import java.util.Map;
 import java.util.NavigableMap;
 import java.util.Optional;
 import java.util.Set;
+import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.UUID;
 import java.util.function.BooleanSupplier;
@@ -113,6 +114,30 @@ public class Figures {
     @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
     public Tally of(WorkspaceId workspace, PromotionId promotion, Period period) {
         return of(workspace, Set.of(promotion), period).getOrDefault(promotion, Tally.NONE);
+    }
+
+    /**
+     * A promotion's tallies by UTC day; days without a visit are missing.
+     *
+     * @param first the first UTC day
+     */
+    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+    public SortedMap<LocalDate, Tally> daily(WorkspaceId workspace, PromotionId promotion, LocalDate first) {
+        Map<LocalDate, List<Tally>> parts = new HashMap<>();
+        shown(workspace).ifPresent(shown -> {
+            Period period = new Period(first, LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC), ZoneOffset.UTC);
+            Sheets sheets = sheets(shown, period, promotion::equals);
+            wholeDays(shown, sheets.asTheyAre()).forEach((made, tally) -> add(parts, made.day(), tally));
+            sheets.cut.forEach((made, without) ->
+                    cut(shown, made, period, without).ifPresent(tally -> add(parts, made.day(), tally)));
+            sheets.beside.stream()
+                    .filter(visit -> period.holds(visit.at()))
+                    .collect(Collectors.groupingBy(Visit::day))
+                    .forEach((day, visits) -> add(parts, day, Tally.of(visits)));
+        });
+        SortedMap<LocalDate, Tally> daily = new TreeMap<>();
+        parts.forEach((day, all) -> daily.put(day, Tally.sum(all)));
+        return daily;
     }
 
     /**
@@ -266,7 +291,13 @@ public class Figures {
      * @param cut those that do not count whole, with the clicks that stand elsewhere
      * @param beside the visits that stand elsewhere
      */
-    private record Sheets(List<FigureStore.Made> all, Map<FigureStore.Made, Set<ClickId>> cut, List<Visit> beside) {}
+    private record Sheets(List<FigureStore.Made> all, Map<FigureStore.Made, Set<ClickId>> cut, List<Visit> beside) {
+
+        /** Those that count whole. */
+        List<FigureStore.Made> asTheyAre() {
+            return all.stream().filter(one -> !cut.containsKey(one)).toList();
+        }
+    }
 
     private Sheets sheets(Generation shown, Period period, Predicate<PromotionId> some) {
         LocalDate first = period.firstUtcDay();
@@ -306,9 +337,7 @@ public class Figures {
     private Map<PromotionId, List<Tally>> parts(Generation shown, Period period, Predicate<PromotionId> some) {
         Map<PromotionId, List<Tally>> parts = new HashMap<>();
         Sheets sheets = sheets(shown, period, some);
-        List<FigureStore.Made> asTheyAre =
-                sheets.all.stream().filter(one -> !sheets.cut.containsKey(one)).toList();
-        wholeDays(shown, asTheyAre).forEach((made, tally) -> add(parts, made.promotion(), tally));
+        wholeDays(shown, sheets.asTheyAre()).forEach((made, tally) -> add(parts, made.promotion(), tally));
         sheets.cut.forEach((made, without) ->
                 cut(shown, made, period, without).ifPresent(tally -> add(parts, made.promotion(), tally)));
         sheets.beside.stream()
@@ -337,8 +366,8 @@ public class Figures {
         return counted;
     }
 
-    private static void add(Map<PromotionId, List<Tally>> parts, PromotionId promotion, Tally tally) {
-        parts.computeIfAbsent(promotion, fresh -> new ArrayList<>()).add(tally);
+    private static <K> void add(Map<K, List<Tally>> parts, K of, Tally tally) {
+        parts.computeIfAbsent(of, fresh -> new ArrayList<>()).add(tally);
     }
 
     private Map<FigureStore.Made, Tally> wholeDays(Generation shown, List<FigureStore.Made> days) {

@@ -2,32 +2,19 @@ package dev.wilyferret.app.rotations;
 
 import dev.wilyferret.app.forms.Intake;
 import dev.wilyferret.app.forms.NotFound;
-import dev.wilyferret.app.links.LinkChoices;
-import dev.wilyferret.app.links.LinkLists;
-import dev.wilyferret.app.links.Links;
-import dev.wilyferret.app.links.TrackingLink;
-import dev.wilyferret.app.pages.Page;
-import dev.wilyferret.app.promotions.Promotion;
-import dev.wilyferret.app.promotions.Promotions;
-import dev.wilyferret.app.results.Figures;
 import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
-import dev.wilyferret.core.evidence.Observed;
-import dev.wilyferret.core.figures.Dimension;
-import dev.wilyferret.core.figures.Period;
-import dev.wilyferret.core.figures.Tally;
-import dev.wilyferret.core.id.LinkId;
-import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.PromotionId;
-import dev.wilyferret.core.link.Destination;
+import dev.wilyferret.core.id.RotationId;
+import dev.wilyferret.core.id.VariantId;
+import dev.wilyferret.core.rotation.Rotation;
 import dev.wilyferret.core.rotation.Variant;
 import dev.wilyferret.core.rotation.Weights;
 import dev.wilyferret.core.text.PlainText;
-import java.time.Clock;
-import java.time.LocalDate;
-import java.time.ZoneId;
+import dev.wilyferret.core.text.Refusal;
 import java.util.Arrays;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -42,130 +29,97 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
-/** The bench of the rotation behind a tracking link: its variants, how they share new visitors, and what each brought. */
+/** The bench of a rotation: its variants, how they share new visitors, how they stand, and what follows from it. */
 @Controller
-@RequestMapping("/promotions/{promotion}/links/{link}/rotation")
+@RequestMapping("/promotions/{promotion}/rotations/{rotation}")
 class RotationBench {
 
     private final Rotations rotations;
-    private final Links links;
-    private final LinkLists lists;
-    private final Promotions promotions;
+    private final RotationDesk desk;
+    private final RoundBook rounds;
     private final Workspaces workspaces;
-    private final Figures figures;
-    private final Clock clock;
 
-    RotationBench(
-            Rotations rotations,
-            Links links,
-            LinkLists lists,
-            Promotions promotions,
-            Workspaces workspaces,
-            Figures figures,
-            Clock clock) {
+    RotationBench(Rotations rotations, RotationDesk desk, RoundBook rounds, Workspaces workspaces) {
         this.rotations = rotations;
-        this.links = links;
-        this.lists = lists;
-        this.promotions = promotions;
+        this.desk = desk;
+        this.rounds = rounds;
         this.workspaces = workspaces;
-        this.figures = figures;
-        this.clock = clock;
     }
 
-    /** The link whose rotation it is. */
-    private record Asked(Promotion promotion, TrackingLink link, LinkChoices choices, Optional<LinkRotation> behind) {
-
-        String address() {
-            return "/promotions/" + promotion.id() + "/links/" + link.id() + "/rotation";
-        }
+    /** What of a rotation is looked at. */
+    private record Looked(Optional<Goal> goal, int round, int stretch) {
+        static final Looked USUAL = new Looked(Optional.empty(), 0, -1);
     }
 
-    private Asked asked(Member member, PromotionId promotion, LinkId id) {
-        Promotion opened = promotions.find(member.workspace(), promotion).orElseThrow(NotFound::new);
-        TrackingLink link = links.find(member.workspace(), id)
+    private Rotating opened(Member member, PromotionId promotion, RotationId id) {
+        return rotations
+                .find(member.workspace(), id)
                 .filter(one -> one.promotion().equals(promotion))
                 .orElseThrow(NotFound::new);
-        return new Asked(opened, link, lists.choices(opened), rotations.behind(member.workspace(), id));
     }
 
+    /** @param round 0 for the present one, @param stretch below 0 for the latest */
     @GetMapping
     String open(
             @AuthenticationPrincipal Member member,
             @PathVariable PromotionId promotion,
-            @PathVariable LinkId link,
+            @PathVariable RotationId rotation,
             @RequestParam(defaultValue = "") String goal,
+            @RequestParam(defaultValue = "0") int round,
+            @RequestParam(defaultValue = "-1") int stretch,
             Model model) {
-        Asked asked = asked(member, promotion, link);
-        return show(asked, Goal.of(goal), Intake.showing(begun(asked)), model);
+        return show(
+                opened(member, promotion, rotation),
+                new Looked(Goal.named(goal), round, stretch),
+                Intake.showing(Map.of()),
+                model);
     }
 
-    private static Map<String, String> begun(Asked asked) {
-        return Map.of(
-                "first",
-                asked.choices
-                        .of(asked.link.details().to())
-                        .map(LinkChoices.To::name)
-                        .orElse("As it was"));
-    }
-
-    /** Another variant; the first one makes the rotation. */
     @PostMapping("/variants")
     String add(
             @AuthenticationPrincipal Member member,
             @PathVariable PromotionId promotion,
-            @PathVariable LinkId link,
+            @PathVariable RotationId rotation,
             @RequestParam MultiValueMap<String, String> typed,
             Model model,
             RedirectAttributes after) {
-        Asked asked = asked(member, promotion, link);
+        Rotating rotating = opened(member, promotion, rotation);
         Intake form = Intake.of(typed);
-        Optional<String> name = form.take("name", text -> PlainText.line("variant's name", text, 60));
-        Optional<Destination> to = form.take("to", asked.choices::chosen);
-        Optional<String> first = asked.behind.isPresent()
-                ? Optional.of("")
-                : form.take("first", text -> PlainText.line("variant's name", text, 60));
-        boolean kept = form.keep("name", () -> {
-            if (asked.behind.isEmpty()) {
-                rotations.begin(asked.link, first.orElseThrow(), name.orElseThrow(), to.orElseThrow());
-            } else {
-                rotations.add(
-                        member.workspace(), asked.behind.get().rotation().id(), name.orElseThrow(), to.orElseThrow());
-            }
-        });
-        if (!kept) {
-            return show(asked, Goal.OFFER, form, model);
-        }
-        after.addFlashAttribute(
-                "said", "“%s” is in the rotation, and draws its share from now on.".formatted(name.get()));
-        return "redirect:" + asked.address();
+        Optional<String> name = RotationDesk.name(form);
+        Asked asked = desk.asked(member.workspace(), promotion, rotating.behind());
+        return form.keep("name", () -> desk.add(asked, rotation, name.orElseThrow(), form))
+                ? done(
+                        rotating,
+                        after,
+                        "“%s” is in the rotation, and draws its share from now on.".formatted(name.get()))
+                : show(rotating, Looked.USUAL, form, model);
     }
 
     @PostMapping
     String change(
             @AuthenticationPrincipal Member member,
             @PathVariable PromotionId promotion,
-            @PathVariable LinkId link,
+            @PathVariable RotationId rotation,
             @RequestParam MultiValueMap<String, String> typed,
             Model model,
             RedirectAttributes after) {
-        Asked asked = asked(member, promotion, link);
-        LinkRotation behind = asked.behind.orElseThrow(NotFound::new);
+        Rotating rotating = opened(member, promotion, rotation);
         Intake form = Intake.of(typed);
-        List<Optional<Variant>> read = behind.rotation().variants().stream()
+        List<Optional<Variant>> read = rotating.rotation().variants().stream()
                 .map(variant -> read(form, variant))
                 .toList();
-        if (!form.keep(
-                "all",
-                () -> rotations.change(
-                        member.workspace(),
-                        behind.rotation().id(),
-                        read.stream().map(Optional::orElseThrow).toList(),
-                        form.ticked("inTurn")))) {
-            return show(asked, Goal.OFFER, form, model);
-        }
-        after.addFlashAttribute(
-                "said", "Kept. New visitors are shared out so from now on; who came before stays where they were.");
-        return "redirect:" + asked.address();
+        return form.keep(
+                        "all",
+                        () -> rotations.change(
+                                member.workspace(),
+                                rotation,
+                                read.stream().map(Optional::orElseThrow).toList(),
+                                form.ticked("inTurn")))
+                ? done(
+                        rotating,
+                        after,
+                        "Kept. New visitors are shared out so from now on; who came before stays where they were.")
+                : show(rotating, Looked.USUAL, form, model);
     }
 
     private static Optional<Variant> read(Intake form, Variant variant) {
@@ -182,73 +136,129 @@ class RotationBench {
                 : Optional.empty();
     }
 
-    private String show(Asked asked, Goal goal, Intake form, Model model) {
-        model.addAttribute("promotion", asked.promotion);
-        model.addAttribute("link", asked.link);
-        model.addAttribute("address", asked.address());
-        model.addAttribute("choices", asked.choices);
-        model.addAttribute("behind", asked.behind.orElse(null));
+    /** The same weight for all. */
+    @PostMapping("/even")
+    String even(
+            @AuthenticationPrincipal Member member,
+            @PathVariable PromotionId promotion,
+            @PathVariable RotationId rotation,
+            RedirectAttributes after) {
+        Rotating rotating = opened(member, promotion, rotation);
+        rotations.change(
+                member.workspace(),
+                rotation,
+                rotating.rotation().variants().stream()
+                        .map(one -> new Variant(one.id(), one.name(), one.note(), one.to(), 1, one.state()))
+                        .toList(),
+                rotating.rotation().inTurn());
+        return done(rotating, after, "All variants at work get the same share of new visitors.");
+    }
+
+    @PostMapping("/aim")
+    String aim(
+            @AuthenticationPrincipal Member member,
+            @PathVariable PromotionId promotion,
+            @PathVariable RotationId rotation,
+            @RequestParam MultiValueMap<String, String> typed,
+            Model model,
+            RedirectAttributes after) {
+        Rotating rotating = opened(member, promotion, rotation);
+        Intake form = Intake.of(typed);
+        Goal goal = Goal.named(form.value("goal")).orElse(rotating.goal());
+        Optional<Integer> worth = form.take("worth", text -> percent("difference", text, 1, 100));
+        return form.keep("worth", () -> rotations.aim(member.workspace(), rotation, goal, worth.orElseThrow()))
+                ? done(rotating, after, "Kept. The standings go by that now.")
+                : show(rotating, Looked.USUAL, form, model);
+    }
+
+    /** Who decides on the shares, and which variant leads. */
+    @PostMapping("/sharing")
+    String share(
+            @AuthenticationPrincipal Member member,
+            @PathVariable PromotionId promotion,
+            @PathVariable RotationId rotation,
+            @RequestParam MultiValueMap<String, String> typed,
+            Model model,
+            RedirectAttributes after) {
+        Rotating rotating = opened(member, promotion, rotation);
+        Intake form = Intake.of(typed);
+        Rotation.Sharing sharing = Arrays.stream(Rotation.Sharing.values())
+                .filter(one -> one.name().equals(form.value("sharing")))
+                .findFirst()
+                .orElse(rotating.rotation().sharing());
+        Optional<VariantId> leader = Id.parse(form.value("leader"), VariantId::new)
+                .filter(id -> rotating.rotation().variant(id).isPresent());
+        Optional<Integer> floor = form.take("floor", text -> percent("floor", text, 1, 50));
+        return form.keep(
+                        "sharing",
+                        () -> rotations.share(member.workspace(), rotation, sharing, leader, floor.orElseThrow()))
+                ? done(rotating, after, "Kept. Shares are " + sharing.words() + ".")
+                : show(rotating, Looked.USUAL, form, model);
+    }
+
+    private static int percent(String what, String typed, int least, int most) {
+        String text = typed.strip().replaceFirst("\\s*%$", "");
+        if (!text.matches("\\d{1,3}") || Integer.parseInt(text) < least || Integer.parseInt(text) > most) {
+            throw new Refusal("“%s” is no %s. Write a whole number of percent from %d to %d, for example 10."
+                    .formatted(PlainText.cut(typed, 40), what, least, most));
+        }
+        return Integer.parseInt(text);
+    }
+
+    @PostMapping("/rounds")
+    String startAnew(
+            @AuthenticationPrincipal Member member,
+            @PathVariable PromotionId promotion,
+            @PathVariable RotationId rotation,
+            RedirectAttributes after) {
+        Rotating rotating = opened(member, promotion, rotation);
+        rotations.startAnew(member.workspace(), rotation);
+        return done(rotating, after, "Counting begins anew. Earlier rounds stay below, and can be brought back.");
+    }
+
+    @PostMapping("/rounds/{round}")
+    String bringBack(
+            @AuthenticationPrincipal Member member,
+            @PathVariable PromotionId promotion,
+            @PathVariable RotationId rotation,
+            @PathVariable int round,
+            Model model,
+            RedirectAttributes after) {
+        Rotating rotating = opened(member, promotion, rotation);
+        Intake form = Intake.showing(Map.of());
+        return form.keep("rounds", () -> rotations.bringBack(member.workspace(), rotation, round))
+                ? done(rotating, after, "Round %d goes on.".formatted(round))
+                : show(rotating, Looked.USUAL, form, model);
+    }
+
+    private static String done(Rotating rotating, RedirectAttributes after, String said) {
+        after.addFlashAttribute("said", said);
+        return "redirect:" + rotating.address();
+    }
+
+    private String show(Rotating rotating, Looked looked, Intake form, Model model) {
+        Workspace workspace = workspaces.get(rotating.workspace());
+        Asked asked = desk.asked(rotating.workspace(), rotating.promotion(), rotating.behind());
+        Goal goal = looked.goal.orElse(rotating.goal());
+        int last = rotations.lastRound(rotating.workspace(), rotating.rotation().id());
+        int round = looked.round >= 1 && looked.round <= last
+                ? looked.round
+                : rotating.rotation().round();
+        RoundBook.Read read = rounds.read(rotating, round, goal, looked.stretch);
+        BenchView view = new BenchView(rotating, asked, goal, read, workspace.currency());
+        model.addAttribute("promotion", asked.promotion());
+        model.addAttribute("asked", asked);
+        model.addAttribute("behind", rotating);
+        model.addAttribute("rotation", rotating.rotation());
+        model.addAttribute("address", rotating.address());
         model.addAttribute("form", form);
         model.addAttribute("goal", goal);
         model.addAttribute("goals", Goal.values());
         model.addAttribute("states", Variant.State.values());
-        asked.behind.ifPresent(behind -> {
-            List<Shown> variants = shown(asked, behind, goal);
-            model.addAttribute("variants", variants);
-            model.addAttribute("shares", ShareBar.of(variants));
-            model.addAttribute(
-                    "instead",
-                    variants.stream().anyMatch(one -> one.share() > 0)
-                            ? ""
-                            : asked.choices
-                                    .of(asked.link.details().to())
-                                    .map(LinkChoices.To::name)
-                                    .orElse("nowhere"));
-        });
-        return "links/rotation";
-    }
-
-    private List<Shown> shown(Asked asked, LinkRotation behind, Goal goal) {
-        ZoneId zone = workspaces.get(behind.workspace()).zone();
-        Map<List<String>, Tally> byVariant = figures.of(
-                behind.workspace(),
-                behind.promotion(),
-                new Period(
-                        LocalDate.ofInstant(behind.createdAt(), zone),
-                        LocalDate.ofInstant(clock.instant(), zone),
-                        zone),
-                List.of(Dimension.VARIANT));
-        Map<Variant, Boolean> reachable = new LinkedHashMap<>();
-        behind.rotation().variants().forEach(variant -> reachable.put(variant, reachable(asked.choices, variant)));
-        int drawn = reachable.entrySet().stream()
-                .filter(one -> one.getValue() && one.getKey().draws())
-                .mapToInt(one -> one.getKey().weight())
-                .sum();
-        return behind.rotation().variants().stream()
-                .map(variant -> {
-                    Tally tally = byVariant.getOrDefault(List.of(variant.id().toString()), Tally.NONE);
-                    long visitors = tally.clicks().unique();
-                    boolean draws = variant.draws() && reachable.getOrDefault(variant, false);
-                    return new Shown(
-                            variant,
-                            asked.choices
-                                    .of(variant.to())
-                                    .map(LinkChoices.To::name)
-                                    .orElse("gone"),
-                            draws ? 100.0 * variant.weight() / drawn : 0,
-                            reachable.getOrDefault(variant, false),
-                            new Observed(visitors, Math.min(visitors, tally.visitors(goal.reached()))));
-                })
-                .toList();
-    }
-
-    private static boolean reachable(LinkChoices choices, Variant variant) {
-        if (variant.to() instanceof Destination.ToPage(PageId id)) {
-            return choices.pages().stream()
-                    .filter(page -> page.id().equals(id))
-                    .map(Page::published)
-                    .anyMatch(Optional::isPresent);
-        }
-        return choices.of(variant.to()).isPresent();
+        model.addAttribute("sharings", Rotation.Sharing.values());
+        model.addAttribute("lastRound", last);
+        model.addAttribute("read", read);
+        model.addAttribute("view", view);
+        return "rotations/bench";
     }
 }

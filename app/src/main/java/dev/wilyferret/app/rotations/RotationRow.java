@@ -1,25 +1,33 @@
 package dev.wilyferret.app.rotations;
 
 import dev.wilyferret.app.storage.RowKey;
-import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.RotationId;
+import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.rotation.Behind;
 import dev.wilyferret.core.rotation.Rotation;
 import dev.wilyferret.core.rotation.Variant;
 import jakarta.persistence.Column;
 import jakarta.persistence.EmbeddedId;
 import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
 import jakarta.persistence.Table;
 import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 
 @Entity
 @Table(name = "rotation")
 class RotationRow {
 
-    private static final String LINK = "link ";
+    private static final int USUAL_WORTH = 10;
+    private static final int USUAL_FLOOR = 10;
 
     @EmbeddedId
     RowKey key;
@@ -34,6 +42,21 @@ class RotationRow {
 
     long seed;
     int round;
+    int stretch;
+
+    @Enumerated(EnumType.STRING)
+    @JdbcTypeCode(SqlTypes.VARCHAR)
+    Goal goal;
+
+    int worth;
+    int floor;
+
+    @Enumerated(EnumType.STRING)
+    @JdbcTypeCode(SqlTypes.VARCHAR)
+    Rotation.Sharing sharing;
+
+    @Nullable
+    UUID leader;
 
     @Column(name = "shared_since")
     Instant sharedSince;
@@ -43,27 +66,43 @@ class RotationRow {
 
     protected RotationRow() {}
 
-    RotationRow(RowKey key, PromotionId promotion, LinkId link, long seed, Instant now) {
+    RotationRow(RowKey key, PromotionId promotion, Behind behind, long seed, Instant now) {
         this.key = key;
         this.promotion = promotion.value();
-        this.behind = behind(link);
+        this.behind = behind.text();
         this.seed = seed;
         this.round = 1;
+        this.stretch = 1;
+        this.goal = Goal.OFFER;
+        this.worth = USUAL_WORTH;
+        this.floor = USUAL_FLOOR;
+        this.sharing = Rotation.Sharing.BY_HAND;
         this.sharedSince = now;
         this.createdAt = now;
     }
 
-    static String behind(LinkId link) {
-        return LINK + link;
-    }
-
-    LinkRotation toRotation(List<Variant> variants) {
-        return new LinkRotation(
+    Rotating toRotating(List<Variant> variants) {
+        return new Rotating(
                 new WorkspaceId(key.workspace()),
                 new PromotionId(promotion),
-                LinkId.of(behind.substring(LINK.length())),
-                new Rotation(new RotationId(key.id()), variants, inTurn, seed, round),
+                Behind.read(behind).orElseThrow(),
+                toRotation(variants),
+                goal,
+                worth,
+                floor,
                 sharedSince,
                 createdAt);
+    }
+
+    Rotation toRotation(List<Variant> variants) {
+        return new Rotation(
+                new RotationId(key.id()),
+                variants,
+                inTurn,
+                seed,
+                round,
+                stretch,
+                sharing,
+                Optional.ofNullable(leader).map(VariantId::new));
     }
 }

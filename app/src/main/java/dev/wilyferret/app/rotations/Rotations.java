@@ -1,16 +1,19 @@
 package dev.wilyferret.app.rotations;
 
-import dev.wilyferret.app.links.TrackingLink;
 import dev.wilyferret.app.links.VariantsBehind;
+import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.core.id.LinkId;
+import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.RotationId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.Destination;
+import dev.wilyferret.core.rotation.Behind;
 import dev.wilyferret.core.rotation.Rotation;
 import dev.wilyferret.core.rotation.Variant;
+import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import java.time.Clock;
 import java.util.ArrayList;
@@ -20,6 +23,7 @@ import java.util.Optional;
 import java.util.UUID;
 import java.util.random.RandomGenerator;
 import java.util.stream.Collectors;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -27,66 +31,110 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class Rotations implements VariantsBehind {
 
+    private static final int MOST_WORDS = 1_000;
+
     private final RotationStore rotations;
     private final VariantStore variants;
+    private final MarkStore marks;
     private final UuidV7 ids;
     private final RandomGenerator random;
     private final Clock clock;
 
-    Rotations(RotationStore rotations, VariantStore variants, UuidV7 ids, RandomGenerator random, Clock clock) {
+    Rotations(
+            RotationStore rotations,
+            VariantStore variants,
+            MarkStore marks,
+            UuidV7 ids,
+            RandomGenerator random,
+            Clock clock) {
         this.rotations = rotations;
         this.variants = variants;
+        this.marks = marks;
         this.ids = ids;
         this.random = random;
         this.clock = clock;
     }
 
     @Transactional(readOnly = true)
-    public List<LinkRotation> of(WorkspaceId workspace) {
+    public List<Rotating> of(WorkspaceId workspace) {
         Map<UUID, List<Variant>> byRotation = variants.ofWorkspace(workspace.value()).stream()
                 .collect(Collectors.groupingBy(
                         row -> row.rotation, Collectors.mapping(VariantRow::toVariant, Collectors.toList())));
         return rotations.ofWorkspace(workspace.value()).stream()
-                .map(row -> row.toRotation(byRotation.getOrDefault(row.key.id(), List.of())))
+                .map(row -> row.toRotating(byRotation.getOrDefault(row.key.id(), List.of())))
                 .toList();
     }
 
-    /** The rotation behind a link; empty where it leads to one place. */
     @Transactional(readOnly = true)
-    public Optional<LinkRotation> behind(WorkspaceId workspace, LinkId link) {
-        return rotations.behind(workspace.value(), RotationRow.behind(link)).map(this::whole);
+    public Optional<Rotating> find(WorkspaceId workspace, RotationId id) {
+        return rotations.findById(RowKey.of(workspace, id)).map(this::whole);
+    }
+
+    /** The one that a variant belongs to. */
+    @Transactional(readOnly = true)
+    public Optional<Rotating> with(WorkspaceId workspace, VariantId variant) {
+        return variants.findById(RowKey.of(workspace, variant))
+                .flatMap(row -> find(workspace, new RotationId(row.rotation)));
+    }
+
+    /** The rotation behind something; empty where that leads to one place. */
+    @Transactional(readOnly = true)
+    public Optional<Rotating> behind(WorkspaceId workspace, Behind behind) {
+        return rotations.behind(workspace.value(), behind.text()).map(this::whole);
     }
 
     @Override
     @Transactional(readOnly = true)
     public Map<LinkId, Integer> variants(WorkspaceId workspace) {
         return of(workspace).stream()
-                .filter(one -> !one.rotation().drawing().isEmpty())
+                .filter(one ->
+                        one.link().isPresent() && !one.rotation().drawing().isEmpty())
                 .collect(Collectors.toMap(
-                        LinkRotation::link, one -> one.rotation().drawing().size()));
+                        one -> one.link().orElseThrow(),
+                        one -> one.rotation().drawing().size()));
     }
 
-    private LinkRotation whole(RotationRow row) {
-        return row.toRotation(variants.of(row.key.workspace(), row.key.id()).stream()
+    private Rotating whole(RotationRow row) {
+        return row.toRotating(variantsOf(row));
+    }
+
+    private List<Variant> variantsOf(RotationRow row) {
+        return variants.of(row.key.workspace(), row.key.id()).stream()
                 .map(VariantRow::toVariant)
-                .toList());
+                .toList();
+    }
+
+    /** What changed, as it came. */
+    @Transactional(readOnly = true)
+    public List<Mark> marks(WorkspaceId workspace, RotationId id) {
+        return marks.of(workspace.value(), id.value()).stream()
+                .map(MarkRow::toMark)
+                .toList();
     }
 
     /**
-     * Puts a rotation behind a link: where it leads now is its first variant, and what is added the second, with the same weight.
+     * Puts a rotation behind something: where that leads now is its first variant, and what is added the second, with the same weight.
      *
-     * @throws Refusal if one of them is wrong
+     * @throws Refusal if one of them is wrong, or there is a rotation already
      */
     @Transactional
-    public void begin(TrackingLink link, String firstName, String name, Destination to) {
+    public RotationId begin(
+            WorkspaceId workspace,
+            PromotionId promotion,
+            Behind behind,
+            String firstName,
+            Destination first,
+            String name,
+            Destination to) {
+        if (rotations.behind(workspace.value(), behind.text()).isPresent()) {
+            throw new Refusal("Its visitors are shared out already. Open its rotation, and add the variant there.");
+        }
         RotationRow row = rotations.save(new RotationRow(
-                RowKey.of(link.workspace(), ids.next()),
-                link.promotion(),
-                link.id(),
-                random.nextLong(),
-                clock.instant()));
-        add(row, firstName, link.details().to());
+                RowKey.of(workspace, ids.next()), promotion, behind, random.nextLong(), clock.instant()));
+        add(row, firstName, first);
         add(row, name, to);
+        mark(row, Mark.Kind.ROUND, "Counting began.");
+        return new RotationId(row.key.id());
     }
 
     /** @throws Refusal if it is wrong, there are too many, or another one has its name */
@@ -94,11 +142,11 @@ public class Rotations implements VariantsBehind {
     public void add(WorkspaceId workspace, RotationId id, String name, Destination to) {
         RotationRow row = changing(workspace, id);
         add(row, name, to);
-        row.sharedSince = clock.instant();
+        sharedAnew(row, "“%s” came in with weight 1.".formatted(name));
     }
 
     private void add(RotationRow row, String name, Destination to) {
-        List<Variant> all = new ArrayList<>(whole(row).rotation().variants());
+        List<Variant> all = new ArrayList<>(variantsOf(row));
         Variant added = new Variant(new VariantId(ids.next()), name, "", to, 1, Variant.State.ACTIVE);
         all.add(added);
         // Refuses a name that is there twice, and one too many.
@@ -114,21 +162,149 @@ public class Rotations implements VariantsBehind {
      */
     @Transactional
     public void change(WorkspaceId workspace, RotationId id, List<Variant> changed, boolean inTurn) {
+        change(changing(workspace, id), changed, inTurn, Mark.Kind.SHARES, "");
+    }
+
+    /** Keeps the weights that steering found, at the beginning of a day. */
+    @Transactional
+    void steer(WorkspaceId workspace, RotationId id, List<Variant> changed, String why) {
         RotationRow row = changing(workspace, id);
-        Rotation before = whole(row).rotation();
-        Rotation now = new Rotation(id, changed, inTurn, row.seed, row.round);
-        Map<UUID, VariantRow> rows = variants.of(workspace.value(), id.value()).stream()
+        change(row, changed, row.inTurn, Mark.Kind.STEERED, why);
+    }
+
+    private void change(RotationRow row, List<Variant> changed, boolean inTurn, Mark.Kind kind, String why) {
+        Rotation before = row.toRotation(variantsOf(row));
+        Map<UUID, VariantRow> rows = variants.of(row.key.workspace(), row.key.id()).stream()
                 .collect(Collectors.toMap(one -> one.key.id(), one -> one));
         changed.forEach(one -> Optional.ofNullable(rows.get(one.id().value())).ifPresent(kept -> kept.keep(one)));
         row.inTurn = inTurn;
-        if (!before.weights().equals(now.weights())
-                || !before.drawing().stream()
-                        .map(Variant::id)
-                        .toList()
-                        .equals(now.drawing().stream().map(Variant::id).toList())
-                || before.inTurn() != inTurn) {
-            row.sharedSince = clock.instant();
+        Rotation now = row.toRotation(changed);
+        if (!shares(before).equals(shares(now)) || before.inTurn() != inTurn) {
+            sharedAnew(row, kind, "Shares are %s.%s".formatted(said(now), why.isEmpty() ? "" : " " + why));
         }
+    }
+
+    private static Map<VariantId, Double> shares(Rotation rotation) {
+        return rotation.drawing().stream().collect(Collectors.toMap(Variant::id, rotation::share));
+    }
+
+    /** As "Bridge page 83 %, New words 17 %". */
+    private static String said(Rotation rotation) {
+        return rotation.drawing().isEmpty()
+                ? "none: nobody is drawn"
+                : rotation.drawing().stream()
+                        .map(one -> "%s %.0f %%".formatted(one.name(), 100 * rotation.share(one)))
+                        .collect(Collectors.joining(", "));
+    }
+
+    /** What is to be reached, and how much of a difference counts. */
+    @Transactional
+    public void aim(WorkspaceId workspace, RotationId id, Goal goal, int worth) {
+        RotationRow row = changing(workspace, id);
+        row.goal = goal;
+        row.worth = worth;
+    }
+
+    /**
+     * Says who decides on the shares.
+     *
+     * @param leader the variant decided to be the best; empty where nothing is decided
+     * @param floor that steering leaves each variant, in percent
+     */
+    @Transactional
+    public void share(
+            WorkspaceId workspace, RotationId id, Rotation.Sharing sharing, Optional<VariantId> leader, int floor) {
+        RotationRow row = changing(workspace, id);
+        Rotation before = row.toRotation(variantsOf(row));
+        if (sharing == Rotation.Sharing.OFF && leader.isEmpty()) {
+            throw new Refusal("Choose which variant gets everybody.");
+        }
+        row.sharing = sharing;
+        row.leader = leader.map(VariantId::value).orElse(null);
+        row.floor = floor;
+        Rotation now = row.toRotation(variantsOf(row));
+        if (!before.leader().equals(now.leader())) {
+            mark(
+                    row,
+                    Mark.Kind.LEADER,
+                    leader.map(one -> "“%s” is the leader.".formatted(now.name(one)))
+                            .orElse("There is no leader any more."));
+        }
+        if (!shares(before).equals(shares(now))) {
+            sharedAnew(row, "Shares are %s.".formatted(said(now)));
+        }
+    }
+
+    /** Begins a round: whoever is drawn from now on counts in it, and earlier figures stay with theirs. */
+    @Transactional
+    public void startAnew(WorkspaceId workspace, RotationId id) {
+        RotationRow row = changing(workspace, id);
+        row.round = lastRound(row) + 1;
+        sharedAnew(row, Mark.Kind.ROUND, "Counting began anew: round %d.".formatted(row.round));
+    }
+
+    /** Goes on with an earlier round. */
+    @Transactional
+    public void bringBack(WorkspaceId workspace, RotationId id, int round) {
+        RotationRow row = changing(workspace, id);
+        if (round < 1 || round > lastRound(row)) {
+            throw new Refusal("There is no round %d. Choose one of 1 to %d.".formatted(round, lastRound(row)));
+        }
+        if (round != row.round) {
+            row.round = round;
+            sharedAnew(row, Mark.Kind.ROUND, "Round %d was brought back, and goes on.".formatted(round));
+        }
+    }
+
+    /** The number of the latest round. */
+    @Transactional(readOnly = true)
+    public int lastRound(WorkspaceId workspace, RotationId id) {
+        return lastRound(rotations.findById(RowKey.of(workspace, id)).orElseThrow());
+    }
+
+    private int lastRound(RotationRow row) {
+        return marks.of(row.key.workspace(), row.key.id()).stream()
+                .mapToInt(mark -> mark.round)
+                .max()
+                .orElse(row.round);
+    }
+
+    private void sharedAnew(RotationRow row, String words) {
+        sharedAnew(row, Mark.Kind.SHARES, words);
+    }
+
+    private void sharedAnew(RotationRow row, Mark.Kind kind, String words) {
+        row.sharedSince = clock.instant();
+        if (kind.parts()) {
+            row.stretch++;
+        }
+        mark(row, kind, words);
+    }
+
+    /** A variant whose page is published is another thing from then on. */
+    @EventListener
+    void tell(Pages.Published published) {
+        String page = new Destination.ToPage(published.page()).text();
+        variants.leadingTo(published.workspace().value(), page).stream()
+                .filter(variant -> variant.state != Variant.State.RETIRED)
+                .forEach(variant -> {
+                    RotationRow row = changing(published.workspace(), new RotationId(variant.rotation));
+                    row.stretch++;
+                    mark(
+                            row,
+                            Mark.Kind.PAGE,
+                            PlainText.cut(
+                                    "The page of “%s” was published. %s"
+                                            .formatted(variant.name, String.join(" ", published.changes())),
+                                    MOST_WORDS));
+                });
+    }
+
+    private void mark(RotationRow row, Mark.Kind kind, String words) {
+        marks.save(new MarkRow(
+                new RowKey(row.key.workspace(), ids.next()),
+                row.key.id(),
+                new Mark(clock.instant(), row.round, row.stretch, kind, words)));
     }
 
     private RotationRow changing(WorkspaceId workspace, RotationId id) {

@@ -11,6 +11,9 @@ interface VariantStore extends JpaRepository<VariantRow, RowKey> {
     @Query("from VariantRow where key.workspace = :workspace order by place")
     List<VariantRow> ofWorkspace(UUID workspace);
 
+    @Query("from VariantRow where key.workspace = :workspace and leadsTo = :page")
+    List<VariantRow> leadingTo(UUID workspace, String page);
+
     @Query("from VariantRow where key.workspace = :workspace and rotation = :rotation order by place")
     List<VariantRow> of(UUID workspace, UUID rotation);
 }

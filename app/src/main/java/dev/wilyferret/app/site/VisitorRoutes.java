@@ -1,6 +1,7 @@
 package dev.wilyferret.app.site;
 
 import dev.wilyferret.app.clicks.ClickLog;
+import dev.wilyferret.app.live.LiveRotation;
 import dev.wilyferret.app.live.ServedHtml;
 import dev.wilyferret.app.live.ServedPage;
 import dev.wilyferret.app.live.SiteSnapshot;
@@ -11,7 +12,6 @@ import dev.wilyferret.app.live.SiteSnapshot.Target;
 import dev.wilyferret.app.live.SnapshotKeeper;
 import dev.wilyferret.app.pixels.PagePixel;
 import dev.wilyferret.core.address.OwnHost;
-import dev.wilyferret.core.address.Tagging;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.EventId;
@@ -22,7 +22,6 @@ import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.VisitorId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.Elsewhere;
-import dev.wilyferret.core.link.SiteParameter;
 import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.page.PageDocument.OutsidePage;
 import dev.wilyferret.core.pixel.PixelAnswer;
@@ -55,6 +54,7 @@ class VisitorRoutes {
     private final Answers answers;
     private final Crossing crossing;
     private final Carried carried;
+    private final Leading leading;
     private final TokenValues tokens;
     private final MediaRoute media;
     private final Clock clock;
@@ -67,6 +67,7 @@ class VisitorRoutes {
             Answers answers,
             Crossing crossing,
             Carried carried,
+            Leading leading,
             TokenValues tokens,
             MediaRoute media,
             Clock clock) {
@@ -77,6 +78,7 @@ class VisitorRoutes {
         this.answers = answers;
         this.crossing = crossing;
         this.carried = carried;
+        this.leading = leading;
         this.tokens = tokens;
         this.media = media;
         this.clock = clock;
@@ -114,53 +116,26 @@ class VisitorRoutes {
             log.append(events);
             visit.remember(request, response, Visit.Current.of(click));
         }
-        Map<String, String> passed = passed(link, came.arrival());
-        switch (target) {
-            case Target.ToPage(var host, String address) -> {
-                String tagged = Tagging.of(address, passed).address();
-                answers.sendTo(
-                        response,
-                        crossing.address(
-                                Fronts.of(request),
-                                link.workspace(),
-                                host,
-                                more.isEmpty() ? tagged : tagged + (tagged.contains("?") ? "&" : "?") + more,
-                                recorded
-                                        ? Optional.of(new Crossing.Over(
-                                                visit.visitor(), Optional.of(Visit.Current.of(click))))
-                                        : Optional.empty()));
-            }
-            case Target.ToOffer(var out, var other) ->
-                answers.sendTo(response, out.expand(leaving(click.id(), Optional.of(link), "")));
-            case Target.ToElsewhere(var id, var elsewhere) ->
-                answers.sendTo(
-                        response,
-                        Tagging.of(elsewhere.sent(ShortId.of(click.id()), Optional.of(link.tags())), passed)
-                                .address());
-            case Target.ToOutside(String address) ->
-                answers.sendTo(
-                        response,
-                        outside(
-                                address,
-                                passed,
-                                recorded
-                                        ? carried.text(
-                                                link.workspace(),
-                                                new Carried.Along(visit.visitor(), Visit.Current.of(click)))
-                                        : Optional.empty()));
-            case Target.Nowhere() -> nothing(request, response);
+        if (target instanceof Target.Nowhere) {
+            nothing(request, response);
+            return;
         }
+        leading.to(
+                target,
+                new Leading.Going(
+                        request,
+                        response,
+                        link.workspace(),
+                        visit.visitor(),
+                        Visit.Current.of(click),
+                        Optional.of(link),
+                        passed(link, came.arrival()),
+                        more,
+                        recorded));
     }
 
     private Visit visit(HttpServletRequest request, WorkspaceId workspace) {
         return carried.onto(Visit.of(request, ids), request, workspace);
-    }
-
-    /** The address of a page elsewhere with what visitors bring along. */
-    private static String outside(String address, Map<String, String> passed, Optional<String> along) {
-        Map<String, String> parameters = new LinkedHashMap<>(passed);
-        along.ifPresent(text -> parameters.put(SiteParameter.VISIT, text));
-        return Tagging.of(address, parameters).address();
     }
 
     /** The step that a link itself is, where it leads past every page. */
@@ -277,8 +252,14 @@ class VisitorRoutes {
         }
         SiteSnapshot snapshot = snapshots.now();
         Visit visit = Visit.of(request, ids);
-        List<SiteEvent> events = new ArrayList<>(2);
-        Visit.Current current = visit.currentOn(page.promotion()).orElseGet(() -> begin(request, visit, page, events));
+        Optional<LiveRotation.Chosen> chosen =
+                snapshot.rotation(page.id()).flatMap(rotation -> chosen(request, page, visit, rotation));
+        List<SiteEvent> events = new ArrayList<>(3);
+        Visit.Current current = current(request, page, visit, chosen, events);
+        if (chosen.filter(one -> !one.stays(page)).isPresent()) {
+            leadAway(request, response, page, visit, current, chosen.get(), events);
+            return;
+        }
         SiteEvent.PageView view = new SiteEvent.PageView(
                 new EventId(ids.next()),
                 page.workspace(),
@@ -305,6 +286,7 @@ class VisitorRoutes {
         if (recorded(request)) {
             log.append(events);
             visit.remember(request, response, current);
+            chosen.ifPresent(one -> GivenVariants.remember(request, response, one.draw()));
             if (page.oncePerVisit() && (fires.now() || fires.before())) {
                 FiredOnce.remember(request, response, current.click(), page.id());
             }
@@ -313,13 +295,95 @@ class VisitorRoutes {
         if (passing) {
             answers.sendTo(
                     response,
-                    page.out(Optional.empty()).orElseThrow().expand(leaving(current.click(), link, page.slug())));
+                    page.out(Optional.empty())
+                            .orElseThrow()
+                            .expand(Leading.leaving(current.click(), link, page.slug())));
             return;
         }
         ServedHtml served = html(request, page, fires.program);
         Map<String, String> values =
                 served.hasTokens() ? tokens.of(request, link.map(LiveLink::tags), page.offerName()) : Map.of();
         answers.html(response, HttpServletResponse.SC_OK, served, Optional.of(view.id()), values);
+    }
+
+    private Optional<LiveRotation.Chosen> chosen(
+            HttpServletRequest request, LivePage page, Visit visit, LiveRotation rotation) {
+        return rotation.choose(
+                GivenVariants.of(request, rotation.id()),
+                recorded(request)
+                        && came(request, visit, page.workspace(), Optional.empty())
+                                .billed());
+    }
+
+    /** The click a view belongs to; with what was drawn for it, or in the middle of its visit. */
+    private Visit.Current current(
+            HttpServletRequest request,
+            LivePage page,
+            Visit visit,
+            Optional<LiveRotation.Chosen> chosen,
+            List<SiteEvent> events) {
+        Optional<Draw> draw = chosen.map(LiveRotation.Chosen::draw);
+        Optional<Visit.Current> on = visit.currentOn(page.promotion());
+        on.ifPresent(current -> draw.ifPresent(one -> events.add(new SiteEvent.Drawn(
+                new EventId(ids.next()), page.workspace(), page.promotion(), current.click(), visit.visitor(), one))));
+        return on.orElseGet(() -> begin(request, visit, page, draw, events));
+    }
+
+    private void leadAway(
+            HttpServletRequest request,
+            HttpServletResponse response,
+            LivePage page,
+            Visit visit,
+            Visit.Current current,
+            LiveRotation.Chosen chosen,
+            List<SiteEvent> events)
+            throws IOException {
+        boolean recorded = recorded(request);
+        if (recorded) {
+            straightOn(page, visit, current, chosen.target()).ifPresent(events::add);
+            log.append(events);
+            visit.remember(request, response, current);
+            GivenVariants.remember(request, response, chosen.draw());
+        }
+        leading.to(
+                chosen.target(),
+                new Leading.Going(
+                        request,
+                        response,
+                        page.workspace(),
+                        visit.visitor(),
+                        current,
+                        current.link().map(snapshots.now().linksById()::get),
+                        new Parameters(Optional.ofNullable(request.getQueryString())
+                                        .orElse(""))
+                                .values(),
+                        "",
+                        recorded));
+    }
+
+    /** The step that a page's address itself is, where the variant leads past every page. */
+    private Optional<SiteEvent> straightOn(LivePage page, Visit visit, Visit.Current current, Target target) {
+        return switch (target) {
+            case Target.ToOffer(var out, var other) ->
+                Optional.of(new SiteEvent.WentOn(
+                        new EventId(ids.next()),
+                        page.workspace(),
+                        page.promotion(),
+                        current.click(),
+                        visit.visitor(),
+                        Optional.empty(),
+                        other));
+            case Target.ToElsewhere(var id, var elsewhere) ->
+                Optional.of(new SiteEvent.SentElsewhere(
+                        new EventId(ids.next()),
+                        page.workspace(),
+                        page.promotion(),
+                        current.click(),
+                        visit.visitor(),
+                        Optional.empty(),
+                        id));
+            case Target.ToPage _, Target.ToOutside _, Target.Nowhere _ -> Optional.empty();
+        };
     }
 
     /**
@@ -346,7 +410,8 @@ class VisitorRoutes {
             HttpServletRequest request, HttpServletResponse response, LivePage page, OutsidePage outside) {
         Visit visit = visit(request, page.workspace());
         List<SiteEvent> events = new ArrayList<>(1);
-        Visit.Current current = visit.currentOn(page.promotion()).orElseGet(() -> begin(request, visit, page, events));
+        Visit.Current current = visit.currentOn(page.promotion())
+                .orElseGet(() -> begin(request, visit, page, Optional.empty(), events));
         Optional<String> along = Optional.empty();
         if (recorded(request)) {
             if (!events.isEmpty()) {
@@ -357,7 +422,7 @@ class VisitorRoutes {
         }
         Map<String, String> passed =
                 new Parameters(Optional.ofNullable(request.getQueryString()).orElse("")).values();
-        answers.sendTo(response, outside(outside.address().text(), passed, along));
+        answers.sendTo(response, Leading.outside(outside.address().text(), passed, along));
     }
 
     /** Takes a visit over from another host, then asks for the page again without what said so. */
@@ -417,19 +482,11 @@ class VisitorRoutes {
                         new SiteEvent.WentOn(id, page.workspace(), page.promotion(), click, visitor, page.id(), offer));
         sayReferrer(response, page);
         Optional<LiveLink> link = current.link().map(snapshot.linksById()::get);
-        answers.sendTo(response, way.get().expand(leaving(current.click(), link, page.slug())));
+        answers.sendTo(response, way.get().expand(Leading.leaving(current.click(), link, page.slug())));
     }
 
     private static void sayReferrer(HttpServletResponse response, LivePage page) {
         page.referrer().ifPresent(rule -> response.setHeader(Answers.REFERRER, rule.header()));
-    }
-
-    private static AffiliateLink.Leaving leaving(ClickId click, Optional<LiveLink> link, String page) {
-        return new AffiliateLink.Leaving(
-                ShortId.of(click),
-                link.map(LiveLink::tags),
-                link.map(LiveLink::code).orElse(""),
-                page);
     }
 
     /** {@code /away/{page}/{elsewhere}}: counts the step, then sends the visitor to a stored address with the click id. */
@@ -489,7 +546,8 @@ class VisitorRoutes {
     private Visit.Current step(HttpServletRequest request, HttpServletResponse response, LivePage page, Step step) {
         Visit visit = visit(request, page.workspace());
         List<SiteEvent> events = new ArrayList<>(2);
-        Visit.Current current = visit.currentOn(page.promotion()).orElseGet(() -> begin(request, visit, page, events));
+        Visit.Current current = visit.currentOn(page.promotion())
+                .orElseGet(() -> begin(request, visit, page, Optional.empty(), events));
         events.add(step.of(new EventId(ids.next()), current.click(), visit.visitor()));
         if (recorded(request)) {
             log.append(events);
@@ -499,9 +557,10 @@ class VisitorRoutes {
     }
 
     /** A visit that begins on a page, without a link. */
-    private Visit.Current begin(HttpServletRequest request, Visit visit, LivePage page, List<SiteEvent> events) {
+    private Visit.Current begin(
+            HttpServletRequest request, Visit visit, LivePage page, Optional<Draw> draw, List<SiteEvent> events) {
         SiteEvent.Click click = came(request, visit, page.workspace(), Optional.empty())
-                .click(new ClickId(ids.next()), page.workspace(), page.promotion());
+                .click(new ClickId(ids.next()), page.workspace(), page.promotion(), draw);
         events.add(click);
         return Visit.Current.of(click);
     }

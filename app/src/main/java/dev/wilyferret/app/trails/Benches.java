@@ -5,6 +5,7 @@ import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.trail.Advice;
 import dev.wilyferret.core.trail.Advice.Mend;
 import dev.wilyferret.core.trail.Place;
@@ -23,6 +24,7 @@ public class Benches {
         return switch (place) {
             case Place.Source _, Place.OtherSources _ -> own + "/links";
             case Place.Filter _ -> own + "/filter";
+            case Place.Variant(VariantId variant) -> own + "/rotations/of/" + variant;
             case Place.Page(PageId page) -> own + "/pages/" + page;
             case Place.OptIn(PageId page) -> own + "/pages/" + page;
             case Place.Redirect _ -> own + "/redirect";

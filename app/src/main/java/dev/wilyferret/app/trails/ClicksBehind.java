@@ -78,6 +78,7 @@ class ClicksBehind {
         String name = drawn.trail().stop(place).map(Trail.Stop::name).orElse("a page that is gone");
         return "Counted clicks that "
                 + switch (place) {
+                    case Place.Variant _ -> "were given “" + name + "”";
                     case Place.Page _ -> "saw “" + name + "”";
                     case Place.Redirect _ -> "passed “" + name + "”";
                     case Place.OptIn _ -> "left an address";

@@ -16,7 +16,7 @@ import dev.wilyferret.app.pixels.PixelAccounts;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.results.Figures;
-import dev.wilyferret.app.rotations.LinkRotation;
+import dev.wilyferret.app.rotations.Rotating;
 import dev.wilyferret.app.rotations.Rotations;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
@@ -25,14 +25,12 @@ import dev.wilyferret.core.figures.Station;
 import dev.wilyferret.core.figures.StepFigures;
 import dev.wilyferret.core.figures.Tally;
 import dev.wilyferret.core.id.ElsewhereId;
-import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.money.Money;
-import dev.wilyferret.core.rotation.Variant;
 import dev.wilyferret.core.trail.Advice;
 import dev.wilyferret.core.trail.Setup;
 import dev.wilyferret.core.trail.Steps;
@@ -101,7 +99,7 @@ class Overviews {
             Map<ElsewhereId, String> elsewhere,
             Map<PromotionId, List<Page>> pages,
             List<TrackingLink> links,
-            Map<LinkId, List<Destination>> variants,
+            Map<PromotionId, List<Rotating>> rotations,
             int pixelAccounts,
             Set<PromotionId> leadSeen,
             Map<ListId, MailList> lists,
@@ -116,9 +114,16 @@ class Overviews {
             return links.stream().filter(link -> link.promotion().equals(promotion.id()));
         }
 
-        /** All that visitors of a link may be led to. */
+        Stream<Rotating> rotationsOf(Promotion promotion) {
+            return rotations.getOrDefault(promotion.id(), List.of()).stream();
+        }
+
+        /** Where a link leads by itself; nowhere where its visitors are shared out among variants. */
         Stream<Destination> destinations(TrackingLink link) {
-            return Stream.concat(link.details().destinations(), variants.getOrDefault(link.id(), List.of()).stream());
+            boolean shared = rotations.getOrDefault(link.promotion(), List.of()).stream()
+                    .anyMatch(one -> one.link().equals(Optional.of(link.id()))
+                            && !one.rotation().drawing().isEmpty());
+            return shared ? Stream.empty() : link.details().destinations();
         }
 
         Tally tally(Promotion promotion) {
@@ -170,12 +175,7 @@ class Overviews {
                 places.of(workspace).stream().collect(Collectors.toMap(Place::id, Place::name)),
                 pages.of(workspace).stream().collect(Collectors.groupingBy(Page::promotion)),
                 links.of(workspace),
-                rotations.of(workspace).stream()
-                        .collect(Collectors.toMap(
-                                LinkRotation::link,
-                                one -> one.rotation().drawing().stream()
-                                        .map(Variant::to)
-                                        .toList())),
+                rotations.of(workspace).stream().collect(Collectors.groupingBy(Rotating::promotion)),
                 pixels.of(workspace).size(),
                 clicks.promotionsWithLeadSeen(
                         workspace, all.stream().map(Promotion::id).toList()),

@@ -4,19 +4,24 @@ import dev.wilyferret.app.links.TrackingLink;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.promotions.Promotion;
+import dev.wilyferret.app.rotations.Rotating;
 import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.OfferId;
+import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
 import dev.wilyferret.core.page.PageKind;
+import dev.wilyferret.core.rotation.Rotation;
+import dev.wilyferret.core.rotation.Variant;
 import dev.wilyferret.core.trail.PageWays;
 import dev.wilyferret.core.trail.Setup;
 import dev.wilyferret.core.trail.Setup.Leaf;
 import dev.wilyferret.core.trail.Setup.Target;
 import dev.wilyferret.core.trail.Setup.Way;
 import java.util.List;
+import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -49,6 +54,7 @@ final class Setups {
                         .flatMap(to -> straight(to).stream())
                         .distinct()
                         .toList(),
+                known.rotationsOf(promotion).map(this::fork).toList(),
                 promotion.offer(),
                 known.offers().values().stream().collect(Collectors.toMap(Offer::id, Offer::name)),
                 known.elsewhere(),
@@ -63,12 +69,39 @@ final class Setups {
 
     /** Empty where it leads to a page. */
     private Optional<Target> straight(Destination to) {
+        return Optional.of(target(to)).filter(target -> !(target instanceof Target.ToPage));
+    }
+
+    private Target target(Destination to) {
         return switch (to) {
-            case Destination.ToPage page -> Optional.empty();
-            case Destination.ToOffer(Optional<OfferId> other) ->
-                Optional.of(new Target.ToOffer(other.orElse(promotion.offer())));
-            case Destination.ToElsewhere(ElsewhereId id) -> Optional.of(new Target.ToElsewhere(id));
+            case Destination.ToPage(PageId page) -> new Target.ToPage(page);
+            case Destination.ToOffer(Optional<OfferId> other) -> new Target.ToOffer(other.orElse(promotion.offer()));
+            case Destination.ToElsewhere(ElsewhereId id) -> new Target.ToElsewhere(id);
         };
+    }
+
+    private Setup.Fork fork(Rotating rotating) {
+        Rotation rotation = rotating.rotation();
+        return new Setup.Fork(
+                rotation.id(),
+                true,
+                rotation.variants().stream()
+                        .map(variant -> {
+                            boolean draws = rotation.drawing().contains(variant);
+                            return new Setup.Arm(
+                                    variant.id(),
+                                    variant.name(),
+                                    draws
+                                            ? String.format(
+                                                    Locale.ROOT,
+                                                    "%.0f %% of new visitors",
+                                                    100 * rotation.share(variant))
+                                            : variant.state() == Variant.State.ACTIVE
+                                                    ? "gets nobody"
+                                                    : variant.state().words(),
+                                    draws ? Optional.of(target(variant.to())) : Optional.empty());
+                        })
+                        .toList());
     }
 
     private Leaf leaf(Page page) {

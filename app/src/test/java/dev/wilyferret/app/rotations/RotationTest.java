@@ -12,6 +12,7 @@ import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.core.design.StartingDesign;
 import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.page.NextStep;
+import dev.wilyferret.core.rotation.Behind;
 import dev.wilyferret.core.rotation.Rotation;
 import dev.wilyferret.core.rotation.Variant;
 import java.net.http.HttpResponse;
@@ -47,11 +48,24 @@ class RotationTest extends AppTest {
         second = pages.make(trail.workspace(), trail.promotion().id(), StartingDesign.bridge());
         scenario.write(second, Scenario.bridgeText("Another headline", new NextStep.ToOffer(), List.of()));
         owner = owner(trail.stage());
-        bench = "/promotions/" + trail.promotion().id() + "/links/"
+        String link = "/promotions/" + trail.promotion().id() + "/links/"
                 + trail.link().id() + "/rotation";
+        String begin = location(owner.get(link));
         HttpResponse<String> added = owner.sendTo(
-                bench, bench + "/variants", "first", "Old words", "name", "New words", "to", "page " + second.id());
-        assertThat(location(added)).endsWith(bench);
+                begin,
+                begin.substring(0, begin.indexOf('?')),
+                "behind",
+                "link " + trail.link().id(),
+                "first",
+                "Old words",
+                "name",
+                "New words",
+                "copy",
+                "",
+                "to",
+                "page " + second.id());
+        bench = location(added);
+        assertThat(location(owner.get(link))).isEqualTo(bench);
         await().until(() -> drawn(40) > 0);
     }
 
@@ -64,7 +78,7 @@ class RotationTest extends AppTest {
 
     private Rotation rotation() {
         return rotations
-                .behind(trail.workspace(), trail.link().id())
+                .behind(trail.workspace(), new Behind.OfLink(trail.link().id()))
                 .orElseThrow()
                 .rotation();
     }
@@ -122,12 +136,16 @@ class RotationTest extends AppTest {
                 .containsExactly(1 / 6f, 5 / 6f);
         assertThat(owner.get("/promotions/" + trail.promotion().id() + "/links").body())
                 .contains(">2 variants<");
-        assertThat(Jsoup.parse(owner.get(bench.replace("/rotation", "")).body()).text())
+        assertThat(Jsoup.parse(owner.get("/promotions/" + trail.promotion().id() + "/links/"
+                                        + trail.link().id())
+                                .body())
+                        .text())
                 .contains("Its visitors are shared among 2 variants");
         followed();
         String page = Jsoup.parse(owner.get(bench).body()).text();
         assertThat(page)
-                .contains("Old words 83.3 %", "New words 16.7 %", "Old words 50 0 0.0 %", "New words 10 0 0.0 %");
+                .contains("Old words 83.3 %", "New words 16.7 %", "Old words 50 0 0 –", "New words 10 0 0 –")
+                .contains("60 visitors were drawn, none of them counts yet");
     }
 
     @Test
@@ -250,6 +268,6 @@ class RotationTest extends AppTest {
         assertThat(draws("c.first_draw")).isEqualTo(Map.of("New words", 2L, "Straight", 2L));
         followed();
         assertThat(owner.get("/promotions/" + trail.promotion().id()).body()).contains(second.name());
-        assertThat(Jsoup.parse(owner.get(bench).body()).text()).contains("Straight 2 2 100.0 %");
+        assertThat(Jsoup.parse(owner.get(bench).body()).text()).contains("Straight 2 0 0 –");
     }
 }

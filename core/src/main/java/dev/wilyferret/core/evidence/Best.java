@@ -3,7 +3,7 @@ package dev.wilyferret.core.evidence;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.DoubleStream;
-import org.apache.commons.statistics.distribution.BetaDistribution;
+import org.apache.commons.statistics.distribution.ContinuousDistribution;
 
 /**
  * How probable it is of each variant that it is the best, and what choosing it now would cost if it is not. Neither is evidence of
@@ -30,22 +30,22 @@ public record Best(List<Double> chances, List<Double> losses) {
     };
 
     /** @param variants at least one */
-    public static Best of(List<Posterior> variants) {
+    public static Best of(List<? extends Belief> variants) {
         return new Integral(variants).best();
     }
 
     private static final class Integral {
 
-        private final BetaDistribution[] variants;
+        private final ContinuousDistribution[] variants;
         private final double[] means;
         private final double[] lowest;
         private final double[] highest;
         private final double[] chances;
         private double largest;
 
-        Integral(List<Posterior> all) {
-            variants = all.stream().map(Posterior::distribution).toArray(BetaDistribution[]::new);
-            means = all.stream().mapToDouble(Posterior::mean).toArray();
+        Integral(List<? extends Belief> all) {
+            variants = all.stream().map(Belief::distribution).toArray(ContinuousDistribution[]::new);
+            means = all.stream().mapToDouble(Belief::mean).toArray();
             lowest = new double[variants.length];
             highest = new double[variants.length];
             chances = new double[variants.length];

@@ -10,7 +10,7 @@ import org.apache.commons.statistics.distribution.BetaDistribution;
  * @param alpha conversions, with those of the prior
  * @param beta visitors without one, with those of the prior
  */
-public record Posterior(double alpha, double beta) {
+public record Posterior(double alpha, double beta) implements Belief {
 
     /** How many visitors the prior is worth; all variants of a rotation share it. */
     public static final double PRIOR_VISITORS = 20;
@@ -40,11 +40,17 @@ public record Posterior(double alpha, double beta) {
                 .toList();
     }
 
+    @Override
     public double mean() {
         return alpha / (alpha + beta);
     }
 
-    BetaDistribution distribution() {
+    @Override
+    public BetaDistribution distribution() {
         return BetaDistribution.of(alpha, beta);
+    }
+
+    double variance() {
+        return mean() * (1 - mean()) / (alpha + beta + 1);
     }
 }

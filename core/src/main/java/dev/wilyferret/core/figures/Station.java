@@ -7,6 +7,7 @@ import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.MailId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.text.Refusal;
 import java.util.Optional;
 import java.util.UUID;
@@ -17,6 +18,14 @@ public sealed interface Station {
 
     /** What is written in the place of the page that was left, where a link led straight on. */
     String STRAIGHT = "straight";
+
+    /**
+     * A variant of a rotation was given to the visitor.
+     *
+     * @param stretch between two changes of the rotation, from 1 on
+     * @param first whether a turn was taken for it; false for who was given it before, and for whom no turn is taken
+     */
+    record Variant(VariantId variant, int stretch, boolean first) implements Station {}
 
     /** A page or a redirect page was shown. */
     record Page(PageId page) implements Station {}
@@ -73,6 +82,8 @@ public sealed interface Station {
     /** As it is kept; {@link #read} reads it. */
     default String text() {
         return switch (this) {
+            case Variant(VariantId variant, int stretch, boolean first) ->
+                "variant " + variant + " " + stretch + (first ? " first" : " again");
             case Page(PageId page) -> "page " + page;
             case OptIn(PageId page) -> "opt-in " + page;
             case Confirmed() -> "confirmed";
@@ -91,6 +102,8 @@ public sealed interface Station {
     static Station read(String text) {
         String[] parts = text.split(" ");
         return switch (parts[0]) {
+            case "variant" ->
+                new Variant(id(parts[1], VariantId::new), Integer.parseInt(parts[2]), parts[3].equals("first"));
             case "page" -> new Page(id(parts[1], PageId::new));
             case "opt-in" -> new OptIn(id(parts[1], PageId::new));
             case "confirmed" -> new Confirmed();

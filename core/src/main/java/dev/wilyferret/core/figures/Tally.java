@@ -209,11 +209,15 @@ public final class Tally {
 
     /** How many visitors went one of some legs. */
     public long visitors(Predicate<Leg> some) {
-        return FastAggregation.or(legs.entrySet().stream()
-                        .filter(leg -> some.test(leg.getKey()))
-                        .map(Map.Entry::getValue)
-                        .iterator())
-                .getLongCardinality();
+        return who(some).size();
+    }
+
+    /** The visitors who went one of some legs. */
+    public Crowd who(Predicate<Leg> some) {
+        return new Crowd(FastAggregation.or(legs.entrySet().stream()
+                .filter(leg -> some.test(leg.getKey()))
+                .map(Map.Entry::getValue)
+                .iterator()));
     }
 
     /** As it is kept; {@link #read} reads it. */

@@ -6,10 +6,10 @@ import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.UuidV7;
-import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.sale.SaleState;
 import dev.wilyferret.core.sale.Sold;
 import dev.wilyferret.core.visit.Device;
+import dev.wilyferret.core.visit.Draw;
 import dev.wilyferret.core.visit.SiteEvent;
 import dev.wilyferret.core.visit.Standing;
 import java.time.Instant;
@@ -55,7 +55,7 @@ public record Visit(
      */
     public record Known(
             Optional<LinkId> link,
-            Optional<VariantId> variant,
+            Optional<Draw> draw,
             Optional<Tags> tags,
             String country,
             Device device,
@@ -113,7 +113,8 @@ public record Visit(
     }
 
     private static List<Reached> reached(Kept kept) {
-        List<Reached> reached = new ArrayList<>(reached(kept.promotion, kept.followed, kept.people));
+        List<Reached> reached = new ArrayList<>(
+                reached(kept.promotion, drawn(kept.click, kept.known.draw), kept.followed, kept.people));
         kept.sales.stream()
                 .filter(sale -> sale.sold.state() != SaleState.REVERSED)
                 .forEach(sale -> reached.add(new Reached(sale.at, 5, new Station.Sale())));
@@ -121,15 +122,30 @@ public record Visit(
         return reached;
     }
 
-    /** The stations that were come by on the promotion's own trail, in their order; without sales. */
-    public static List<Reached> reached(PromotionId promotion, List<SiteEvent.Followed> followed, People people) {
-        List<Reached> reached = new ArrayList<>();
+    private static Optional<Reached> drawn(ClickId click, Optional<Draw> draw) {
+        return draw.map(one -> drawn(UuidV7.momentOf(click.value()), one));
+    }
+
+    private static Reached drawn(Instant at, Draw draw) {
+        return new Reached(at, -1, new Station.Variant(draw.variant(), draw.stretch(), draw.first()));
+    }
+
+    /**
+     * The stations that were come by on the promotion's own trail, in their order; without sales.
+     *
+     * @param drawn the variant that the click itself was given
+     */
+    public static List<Reached> reached(
+            PromotionId promotion, Optional<Reached> drawn, List<SiteEvent.Followed> followed, People people) {
+        List<Reached> reached = new ArrayList<>(drawn.stream().toList());
         for (SiteEvent.Followed event : followed) {
             if (!event.promotion().equals(promotion)) {
                 // A cookie says which click a visit hangs on, and cookies can be forged.
                 continue;
             }
             switch (event) {
+                case SiteEvent.Drawn(var id, var _, var _, var _, var _, Draw draw) ->
+                    reached.add(drawn(event.at(), draw));
                 case SiteEvent.PageView view -> reached.add(new Reached(view.at(), 0, new Station.Page(view.page())));
                 case SiteEvent.WentOn out ->
                     reached.add(new Reached(out.at(), 4, new Station.Offer(out.page(), out.offer())));
@@ -159,7 +175,8 @@ public record Visit(
     private static Map<Dimension, String> traits(Known known, List<Reached> reached) {
         Map<Dimension, String> traits = new EnumMap<>(Dimension.class);
         known.link.ifPresent(id -> traits.put(Dimension.LINK, id.toString()));
-        known.variant.ifPresent(id -> traits.put(Dimension.VARIANT, id.toString()));
+        known.draw.ifPresent(
+                draw -> traits.put(Dimension.VARIANT, draw.variant().toString()));
         known.tags.ifPresent(tags -> traits.putAll(traits(tags)));
         reached.stream()
                 .map(Reached::station)

@@ -8,6 +8,7 @@ import java.time.Instant;
 import java.util.HashSet;
 import java.util.List;
 import java.util.NavigableSet;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.UnaryOperator;
@@ -54,6 +55,15 @@ public sealed interface PageDocument {
                 }
                 return led;
             });
+        }
+
+        /** The page with another text in its first headline; empty if it has none. */
+        public Optional<ContentPage> headed(String headline) {
+            return blocks.all()
+                    .filter(placed -> placed.block() instanceof Block.Headline)
+                    .findFirst()
+                    .map(placed ->
+                            blocks(all -> all.changed(placed.id(), one -> one.with(new Block.Headline(headline)))));
         }
 
         /** The moments at which what visitors see changes by itself: the ends of its countdowns. */

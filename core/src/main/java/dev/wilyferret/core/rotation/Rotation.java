@@ -1,6 +1,7 @@
 package dev.wilyferret.core.rotation;
 
 import dev.wilyferret.core.id.RotationId;
+import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.text.Refusal;
 import java.util.HashSet;
 import java.util.List;
@@ -14,9 +15,39 @@ import java.util.Set;
  * @param variants in the order they were added
  * @param inTurn strictly round and round, rather than in an order drawn for each block
  * @param seed of that order
- * @param round how often counting began anew, from 1 on
+ * @param round of counting, from 1 on
+ * @param stretch between two changes, from 1 on through all rounds
+ * @param sharing who decides on the weights
+ * @param leader the variant that was decided to be the best; empty where nothing was
  */
-public record Rotation(RotationId id, List<Variant> variants, boolean inTurn, long seed, int round) {
+public record Rotation(
+        RotationId id,
+        List<Variant> variants,
+        boolean inTurn,
+        long seed,
+        int round,
+        int stretch,
+        Sharing sharing,
+        Optional<VariantId> leader) {
+
+    /** Who decides how new visitors are shared out. */
+    public enum Sharing {
+        BY_HAND("by weights you set"),
+        /** Once a day by what was observed, each kept above a floor. */
+        STEERED("steered: the better a variant does, the more it gets"),
+        /** All new visitors go to the leader. */
+        OFF("off: the leader gets everybody");
+
+        private final String words;
+
+        Sharing(String words) {
+            this.words = words;
+        }
+
+        public String words() {
+            return words;
+        }
+    }
 
     /** @throws Refusal if there are too many, or two have one name */
     public Rotation {
@@ -33,9 +64,33 @@ public record Rotation(RotationId id, List<Variant> variants, boolean inTurn, lo
         });
     }
 
-    /** Those that visitors are drawn for. */
+    /** Those that visitors are drawn for: the leader alone where sharing is off and it can be drawn. */
     public List<Variant> drawing() {
-        return variants.stream().filter(Variant::draws).toList();
+        List<Variant> alone =
+                sharing == Sharing.OFF ? led().filter(Variant::draws).stream().toList() : List.of();
+        return alone.isEmpty() ? variants.stream().filter(Variant::draws).toList() : alone;
+    }
+
+    /** The leader. */
+    public Optional<Variant> led() {
+        return variants.stream()
+                .filter(one -> leader.equals(Optional.of(one.id())))
+                .findFirst();
+    }
+
+    public Optional<Variant> variant(VariantId id) {
+        return variants.stream().filter(one -> one.id().equals(id)).findFirst();
+    }
+
+    public String name(VariantId id) {
+        return variant(id).map(Variant::name).orElse("a variant that is gone");
+    }
+
+    /** Those that can be compared: not retired. */
+    public List<Variant> compared() {
+        return variants.stream()
+                .filter(one -> one.state() != Variant.State.RETIRED)
+                .toList();
     }
 
     /** How they share; empty where nobody is drawn for any. */
@@ -48,7 +103,8 @@ public record Rotation(RotationId id, List<Variant> variants, boolean inTurn, lo
 
     /** A variant's part of new visitors, from 0 to 1. */
     public double share(Variant variant) {
-        int sum = drawing().stream().mapToInt(Variant::weight).sum();
-        return variant.draws() ? (double) variant.weight() / sum : 0;
+        List<Variant> drawing = drawing();
+        int sum = drawing.stream().mapToInt(Variant::weight).sum();
+        return drawing.contains(variant) ? (double) variant.weight() / sum : 0;
     }
 }

@@ -111,6 +111,7 @@ final class AdviceRules {
     private static Stream<Advice> adrift(Setup setup, StepFigures figures) {
         Set<PageId> seen = new HashSet<>();
         follow(setup, setup.entries(), seen);
+        follow(setup, setup.pages().stream().filter(setup::armed).toList(), seen);
         List<Advice> adrift = new ArrayList<>();
         // Of a circle that nothing leads to, its first page.
         Stream.concat(setup.pages().stream().filter(page -> !ledTo(setup, page)), setup.pages().stream())
@@ -129,9 +130,10 @@ final class AdviceRules {
     }
 
     private static boolean ledTo(Setup setup, Leaf page) {
-        return setup.pages().stream()
-                .filter(other -> !other.equals(page))
-                .anyMatch(other -> other.targets().anyMatch(new Target.ToPage(page.id())::equals));
+        return setup.armed(page)
+                || setup.pages().stream()
+                        .filter(other -> !other.equals(page))
+                        .anyMatch(other -> other.targets().anyMatch(new Target.ToPage(page.id())::equals));
     }
 
     private static void follow(Setup setup, Collection<Leaf> begin, Set<PageId> seen) {

@@ -4,6 +4,8 @@ import dev.wilyferret.core.figures.Leg;
 import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.RotationId;
+import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.page.PageKind;
 import dev.wilyferret.core.trail.Setup.Leaf;
 import dev.wilyferret.core.trail.Setup.Target;
@@ -101,6 +103,14 @@ final class Charting {
     }
 
     private void plan() {
+        setup.forks()
+                .forEach(fork -> fork.arms()
+                        .forEach(arm -> arm.target().ifPresent(target -> {
+                            if (fork.entry()) {
+                                lead(FILTER, new Place.Variant(arm.variant()), "");
+                            }
+                            lead(new Place.Variant(arm.variant()), new Setup.Way("", target));
+                        })));
         setup.entries().forEach(page -> lead(FILTER, page.place(), ""));
         setup.straight().forEach(target -> lead(FILTER, new Setup.Way("", target)));
         if (setup.pages().stream().allMatch(Leaf::redirect)) {
@@ -141,6 +151,13 @@ final class Charting {
     }
 
     private void lead(Place from, Setup.Way way) {
+        if (way.target() instanceof Target.ToFork(RotationId id)) {
+            setup.forks().stream()
+                    .filter(fork -> fork.id().equals(id))
+                    .flatMap(fork -> fork.arms().stream())
+                    .filter(arm -> arm.target().isPresent())
+                    .forEach(arm -> lead(from, new Place.Variant(arm.variant()), way.label()));
+        }
         place(way.target()).ifPresent(to -> lead(from, to, way.label()));
     }
 
@@ -159,7 +176,7 @@ final class Charting {
             case Target.ToElsewhere(ElsewhereId elsewhere) -> Optional.of(new Place.Elsewhere(elsewhere));
             case Target.HandOut() -> Optional.of(new Place.HandedOut());
             case Target.ToStep(PageId page, String name) -> Optional.of(new Place.Step(page, name));
-            case Target.Thanks() -> Optional.empty();
+            case Target.ToFork _, Target.Thanks _ -> Optional.empty();
         };
     }
 
@@ -227,6 +244,12 @@ final class Charting {
             case Place.OtherSources() -> stop(place, "other sources", "the smaller ones");
             case Place.Filter() ->
                 stop(place, "Filter", "%,d %s".formatted(visitors(place), Unit.VISITORS.of(visitors(place))));
+            case Place.Variant(VariantId id) ->
+                setup.arms()
+                        .filter(arm -> arm.variant().equals(id))
+                        .findFirst()
+                        .map(arm -> stop(place, arm.name(), arm.note()))
+                        .orElseGet(() -> stop(place, "A variant that is gone", "seen before"));
             case Place.Page(PageId id) -> page(place, setup.page(id).orElseThrow());
             case Place.Redirect(PageId id) -> page(place, setup.page(id).orElseThrow());
             case Place.Missing(String name) -> stop(place, name, "still to be made");
@@ -317,7 +340,11 @@ final class Charting {
             losses.add(new Loss(
                     Loss.Kind.WENT_NO_FURTHER,
                     visitors(place) - visitors(wentOn.getOrDefault(place, Set.of())),
-                    place instanceof Place.Offer ? "without a sale" : "fell off"));
+                    switch (place) {
+                        case Place.Offer _ -> "without a sale";
+                        case Place.Variant _ -> "saw no page";
+                        default -> "fell off";
+                    }));
         }
         losses.removeIf(loss -> loss.figure() == 0);
         return List.copyOf(losses);

@@ -6,6 +6,7 @@ import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.VariantId;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Function;
@@ -23,6 +24,9 @@ public sealed interface Place {
     record OtherSources() implements Place {}
 
     record Filter() implements Place {}
+
+    /** A variant of a rotation, where its stream leaves the others. */
+    record Variant(VariantId variant) implements Place {}
 
     record Page(PageId page) implements Place {}
 
@@ -68,6 +72,7 @@ public sealed interface Place {
             case Source(String name) -> "source-" + name;
             case OtherSources() -> "other-sources";
             case Filter() -> "filter";
+            case Variant(VariantId variant) -> "variant-" + variant;
             case Page(PageId page) -> "page-" + page;
             case Redirect(PageId page) -> "redirect-" + page;
             case Missing(String name) -> "missing-" + name;
@@ -95,6 +100,7 @@ public sealed interface Place {
             default ->
                 id(key, "page-", PageId::new)
                         .<Place>map(Page::new)
+                        .or(() -> id(key, "variant-", VariantId::new).map(Variant::new))
                         .or(() -> id(key, "redirect-", PageId::new).map(Redirect::new))
                         .or(() -> id(key, "opt-in-", PageId::new).map(OptIn::new))
                         .or(() -> id(key, "offer-", OfferId::new).map(Offer::new))
@@ -124,6 +130,7 @@ public sealed interface Place {
      */
     static Place of(Station station, OfferId own, Function<PageId, Place> pages) {
         return switch (station) {
+            case Station.Variant(VariantId variant, int stretch, boolean first) -> new Variant(variant);
             case Station.Page(PageId page) -> pages.apply(page);
             case Station.OptIn(PageId page) -> pages.apply(page) instanceof Gone gone ? gone : new OptIn(page);
             case Station.Confirmed() -> new Confirmed();

@@ -56,6 +56,7 @@ final class ReadySetup {
                 Map.of(),
                 leaves,
                 List.of(),
+                List.of(),
                 OFFER,
                 Map.of(OFFER, "the offer", SECOND, "another offer"),
                 Map.of(),

@@ -5,6 +5,8 @@ import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.RotationId;
+import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.page.PageKind;
 import java.util.List;
 import java.util.Map;
@@ -19,6 +21,7 @@ import java.util.stream.Stream;
  *
  * @param sources of its tracking links in use, with how many links each has
  * @param straight where links in use lead past every page, each once
+ * @param forks where visitors are shared out among variants
  * @param offer its own
  * @param offers names of the workspace's offers
  * @param elsewhere names of the stored addresses elsewhere
@@ -31,6 +34,7 @@ public record Setup(
         Map<String, Integer> sources,
         List<Leaf> pages,
         List<Target> straight,
+        List<Fork> forks,
         OfferId offer,
         Map<OfferId, String> offers,
         Map<ElsewhereId, String> elsewhere,
@@ -93,6 +97,21 @@ public record Setup(
             Optional<ListId> list,
             boolean mailsOff) {}
 
+    /**
+     * A rotation.
+     *
+     * @param entry whether visits begin with it
+     */
+    public record Fork(RotationId id, boolean entry, List<Arm> arms) {}
+
+    /**
+     * A variant of a rotation.
+     *
+     * @param note how it stands, in a few words
+     * @param target empty where visitors are drawn for it no more
+     */
+    public record Arm(VariantId variant, String name, String note, Optional<Target> target) {}
+
     /** @param label the words of what leads there */
     public record Way(String label, Target target) {}
 
@@ -112,6 +131,9 @@ public record Setup(
         /** A step of the owner's own on the page. */
         record ToStep(PageId page, String name) implements Target {}
 
+        /** To whichever variant is drawn. */
+        record ToFork(RotationId fork) implements Target {}
+
         /** Stays where it is, with thanks: what is to be gained is gained. */
         record Thanks() implements Target {}
     }
@@ -122,6 +144,7 @@ public record Setup(
                 names.stream().collect(Collectors.toMap(Function.identity(), name -> 1)),
                 pages,
                 straight,
+                forks,
                 offer,
                 offers,
                 elsewhere,
@@ -129,6 +152,10 @@ public record Setup(
                 pixelAccounts,
                 leadPixelSeen,
                 legalComplete);
+    }
+
+    Stream<Arm> arms() {
+        return forks.stream().flatMap(fork -> fork.arms.stream());
     }
 
     public Optional<Leaf> landing() {
@@ -170,10 +197,18 @@ public record Setup(
         return sources.values().stream().mapToInt(Integer::intValue).sum();
     }
 
-    /** Those where visitors begin: the landing page and what links lead to; of none such, the first. */
+    /** Those where visitors begin without a variant: the landing page and what links lead to; of none such, the first. */
     List<Leaf> entries() {
-        List<Leaf> entries =
-                pages.stream().filter(page -> page.landing || page.entry).toList();
-        return entries.isEmpty() ? pages.stream().limit(1).toList() : entries;
+        List<Leaf> entries = pages.stream()
+                .filter(page -> page.entry || page.landing && !armed(page))
+                .toList();
+        return entries.isEmpty() && pages.stream().noneMatch(this::armed)
+                ? pages.stream().limit(1).toList()
+                : entries;
+    }
+
+    /** Whether a variant leads to a page. */
+    boolean armed(Leaf page) {
+        return arms().anyMatch(arm -> arm.target().equals(Optional.of(new Target.ToPage(page.id))));
     }
 }

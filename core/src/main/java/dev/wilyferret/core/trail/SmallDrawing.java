@@ -117,7 +117,7 @@ public record SmallDrawing(int width, int height, List<Dot> dots, List<String> l
 
     private static Kind kind(Place place) {
         return switch (place) {
-            case Place.Source _, Place.OtherSources _, Place.Filter _ -> Kind.COMING;
+            case Place.Source _, Place.OtherSources _, Place.Filter _, Place.Variant _ -> Kind.COMING;
             case Place.Page _, Place.Missing _, Place.Gone _, Place.Step _ -> Kind.PAGE;
             case Place.Redirect _ -> Kind.REDIRECT;
             case Place.OptIn _ -> Kind.OPT_IN;

@@ -85,7 +85,7 @@ public record Walk(List<Step> steps, List<Leg> legs) {
         SiteEvent.Click click = coming.click;
         List<Step> steps = new ArrayList<>();
         steps.add(step(first, click.at(), new Happening.Clicked(click)));
-        Visit.reached(click.promotion(), coming.followed, coming.people).stream()
+        Visit.reached(click.promotion(), Optional.empty(), coming.followed, coming.people).stream()
                 .filter(one -> !(one.station() instanceof Station.Step))
                 .forEach(one -> steps.add(step(first, one.at(), new Happening.Reached(one.station()))));
         for (SiteEvent.Followed event : coming.followed) {
@@ -127,7 +127,8 @@ public record Walk(List<Step> steps, List<Leg> legs) {
     /** Of what has a station; sales that were reversed have none. */
     private static Optional<Station> station(Happening happening) {
         return switch (happening) {
-            case Happening.Clicked clicked -> Optional.empty();
+            case Happening.Clicked(SiteEvent.Click click) ->
+                click.draw().map(draw -> new Station.Variant(draw.variant(), draw.stretch(), draw.first()));
             case Happening.Reached(Station station) -> Optional.of(station);
             case Happening.Fired fired -> Optional.empty();
             case Happening.Took took -> Optional.of(took.station());

@@ -6,8 +6,8 @@ import dev.wilyferret.core.id.VariantId;
 /**
  * That a visitor was given a variant.
  *
- * @param round which of the rotation's rounds it belongs to, from 1 on
+ * @param stretch between two changes of the rotation, from 1 on
  * @param share the variant's part of new visitors at that moment, from 0 to 1
  * @param first whether a turn was taken for it; false for who was given it before, and for whom no turn is taken
  */
-public record Draw(RotationId rotation, int round, VariantId variant, double share, boolean first) {}
+public record Draw(RotationId rotation, int stretch, VariantId variant, double share, boolean first) {}

@@ -76,38 +76,20 @@ public sealed interface SiteEvent {
         PageId page();
     }
 
-    /**
-     * A page was shown.
-     *
-     * @param variant of a rotation behind its address, if one was drawn
-     */
+    /** A page was shown. */
     record PageView(
-            EventId id,
-            WorkspaceId workspace,
-            PromotionId promotion,
-            ClickId click,
-            VisitorId visitor,
-            PageId page,
-            Optional<VariantId> variant)
-            implements OnPage {
+            EventId id, WorkspaceId workspace, PromotionId promotion, ClickId click, VisitorId visitor, PageId page)
+            implements OnPage {}
 
-        public PageView(
-                EventId id,
-                WorkspaceId workspace,
-                PromotionId promotion,
-                ClickId click,
-                VisitorId visitor,
-                PageId page) {
-            this(id, workspace, promotion, click, visitor, page, Optional.empty());
-        }
-    }
+    /** A variant of a rotation in the middle of a visit was given: behind a page's address, or a next step. */
+    record Drawn(EventId id, WorkspaceId workspace, PromotionId promotion, ClickId click, VisitorId visitor, Draw draw)
+            implements Followed {}
 
     /**
      * The visitor was sent on to an offer.
      *
      * @param page they left; empty if a link led them straight there
      * @param offer another one than the promotion's own, if it was
-     * @param variant of a rotation behind the way out, if one was drawn
      */
     record WentOn(
             EventId id,
@@ -116,21 +98,12 @@ public sealed interface SiteEvent {
             ClickId click,
             VisitorId visitor,
             Optional<PageId> page,
-            Optional<OfferId> offer,
-            Optional<VariantId> variant)
+            Optional<OfferId> offer)
             implements Followed {
 
         /** By a link that leads past every page. */
         public static WentOn straight(EventId id, Click click, Optional<OfferId> offer) {
-            return new WentOn(
-                    id,
-                    click.workspace,
-                    click.promotion,
-                    click.id,
-                    click.visitor(),
-                    Optional.empty(),
-                    offer,
-                    Optional.empty());
+            return new WentOn(id, click.workspace, click.promotion, click.id, click.visitor(), Optional.empty(), offer);
         }
 
         /** From a page that sends on by itself. */
@@ -156,7 +129,7 @@ public sealed interface SiteEvent {
                 VisitorId visitor,
                 PageId page,
                 Optional<OfferId> offer) {
-            this(id, workspace, promotion, click, visitor, Optional.of(page), offer, Optional.empty());
+            this(id, workspace, promotion, click, visitor, Optional.of(page), offer);
         }
     }
 

@@ -12,7 +12,9 @@ import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.RotationId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.page.PageKind;
 import dev.wilyferret.core.sale.SaleState;
@@ -47,6 +49,7 @@ final class Promoted {
     final Map<String, Integer> sources = new HashMap<>(Map.of("plumage", 2));
     final List<Leaf> pages = new ArrayList<>();
     final List<Target> straight = new ArrayList<>();
+    final List<Setup.Fork> forks = new ArrayList<>();
     boolean clickId = true;
     int pixelAccounts = 1;
     boolean leadPixelSeen = true;
@@ -164,6 +167,21 @@ final class Promoted {
         return new Promoted().with(1, "Bridge page", page(2)).withRedirect(2);
     }
 
+    /** Variants that visits begin with, each leading to a page. */
+    Promoted forked(VariantId... variants) {
+        forks.add(new Setup.Fork(
+                new RotationId(new UUID(8, 1)),
+                true,
+                IntStream.range(0, variants.length)
+                        .mapToObj(at -> new Setup.Arm(
+                                variants[at],
+                                "Variant " + (at + 1),
+                                "50 % of new ones",
+                                Optional.of(new Target.ToPage(id(at + 1)))))
+                        .toList()));
+        return this;
+    }
+
     /** So many visitors who go along these stations. */
     Promoted went(int many, Station... stations) {
         return went(many, Standing.COUNTED, stations);
@@ -191,6 +209,7 @@ final class Promoted {
                 sources,
                 pages,
                 straight,
+                forks,
                 OFFER,
                 Map.of(OFFER, "Cellar Crop Course", OTHER, "Oyster Kit Club"),
                 Map.of(ROOM, "Grow-along room"),

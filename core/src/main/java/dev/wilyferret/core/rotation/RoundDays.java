@@ -1,0 +1,119 @@
+package dev.wilyferret.core.rotation;
+
+import dev.wilyferret.core.evidence.Observed;
+import dev.wilyferret.core.figures.Crowd;
+import dev.wilyferret.core.figures.Leg;
+import dev.wilyferret.core.figures.Station;
+import dev.wilyferret.core.figures.Tally;
+import dev.wilyferret.core.id.VariantId;
+import java.time.LocalDate;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.function.Predicate;
+
+/**
+ * What a rotation brought between two changes, by the UTC day on which visitors were drawn for the first time. Each visitor counts once
+ * and for good, for the variant and the day of that draw, however they come back.
+ */
+public record RoundDays(SortedMap<LocalDate, Map<VariantId, Seen>> days) {
+
+    /**
+     * Visitors of a variant first drawn on a day.
+     *
+     * @param arrived how many of them saw something of it
+     * @param converted how many of them reached the goal since, on whatever visit
+     */
+    public record Seen(long drawn, long arrived, long converted) {
+
+        static final Seen NOBODY = new Seen(0, 0, 0);
+
+        Seen plus(Seen other) {
+            return new Seen(drawn + other.drawn, arrived + other.arrived, converted + other.converted);
+        }
+
+        public Observed observed() {
+            return new Observed(drawn, converted);
+        }
+    }
+
+    private record Cohort(Crowd drawn, long arrived) {}
+
+    /** @param tallies of counted visits, by UTC day, from the beginning of the stretch on */
+    public static RoundDays of(SortedMap<LocalDate, Tally> tallies, int stretch, Predicate<Leg> goal) {
+        SortedMap<LocalDate, Map<VariantId, Cohort>> cohorts = cohorts(tallies, stretch);
+        SortedMap<LocalDate, Map<VariantId, Seen>> days = new TreeMap<>();
+        Crowd reached = Crowd.NOBODY;
+        for (LocalDate day :
+                cohorts.keySet().stream().sorted(Comparator.reverseOrder()).toList()) {
+            reached = reached.or(tallies.get(day).who(goal));
+            Map<VariantId, Seen> seen = new HashMap<>();
+            for (Map.Entry<VariantId, Cohort> one : cohorts.get(day).entrySet()) {
+                Cohort cohort = one.getValue();
+                seen.put(
+                        one.getKey(),
+                        new Seen(
+                                cohort.drawn.size(),
+                                cohort.arrived,
+                                cohort.drawn.and(reached).size()));
+            }
+            days.put(day, Map.copyOf(seen));
+        }
+        return new RoundDays(days);
+    }
+
+    private static SortedMap<LocalDate, Map<VariantId, Cohort>> cohorts(
+            SortedMap<LocalDate, Tally> tallies, int stretch) {
+        SortedMap<LocalDate, Map<VariantId, Cohort>> cohorts = new TreeMap<>();
+        Crowd before = Crowd.NOBODY;
+        for (Map.Entry<LocalDate, Tally> day : tallies.entrySet()) {
+            Tally tally = day.getValue();
+            Map<VariantId, Cohort> ofDay = new HashMap<>();
+            List<Station.Variant> drawn = tally.stations().stream()
+                    .filter(Station.Variant.class::isInstance)
+                    .map(Station.Variant.class::cast)
+                    .filter(variant -> variant.stretch() == stretch && variant.first())
+                    .sorted(Comparator.comparing(Station.Variant::text))
+                    .toList();
+            for (Station.Variant variant : drawn) {
+                Crowd fresh = tally.who(leg -> leg.to().equals(variant)).without(before);
+                long arrived = fresh.and(tally.who(leg -> leg.from().equals(Optional.of(variant))))
+                        .size();
+                ofDay.put(variant.variant(), new Cohort(fresh, arrived));
+                before = before.or(fresh);
+            }
+            cohorts.put(day.getKey(), ofDay);
+        }
+        return cohorts;
+    }
+
+    /** Those up to a day, that day too. */
+    public RoundDays until(LocalDate last) {
+        return new RoundDays(days.headMap(last.plusDays(1)));
+    }
+
+    /** Of a variant, over all days. */
+    public Seen of(VariantId variant) {
+        return days.values().stream()
+                .map(day -> day.getOrDefault(variant, Seen.NOBODY))
+                .reduce(Seen.NOBODY, Seen::plus);
+    }
+
+    /** Of a variant, day by day. */
+    public List<Observed> daily(VariantId variant) {
+        return days.values().stream()
+                .map(day -> day.getOrDefault(variant, Seen.NOBODY).observed())
+                .toList();
+    }
+
+    public long drawn() {
+        return days.values().stream()
+                .flatMap(day -> day.values().stream())
+                .mapToLong(Seen::drawn)
+                .sum();
+    }
+}
