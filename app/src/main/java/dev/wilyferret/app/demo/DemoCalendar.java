@@ -39,7 +39,7 @@ final class DemoCalendar extends DemoVisits {
     }
 
     @Override
-    Page entry() {
+    Page entry(SiteEvent.Click click) {
         return course.squeeze;
     }
 

@@ -36,7 +36,7 @@ final class DemoQuiz extends DemoVisits {
     }
 
     @Override
-    Page entry() {
+    Page entry(SiteEvent.Click click) {
         return course.quiz;
     }
 

@@ -18,6 +18,7 @@ import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.publicpage.OutsideScript;
 import dev.wilyferret.app.results.Figures;
+import dev.wilyferret.app.rotations.Rotations;
 import dev.wilyferret.app.sales.Sales;
 import dev.wilyferret.app.shelf.MediaFile;
 import dev.wilyferret.app.shelf.Shelf;
@@ -33,6 +34,7 @@ import dev.wilyferret.core.address.WebAddress;
 import dev.wilyferret.core.design.StartingDesign;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PixelId;
+import dev.wilyferret.core.id.RotationId;
 import dev.wilyferret.core.id.SourceId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.Destination;
@@ -57,6 +59,7 @@ import dev.wilyferret.core.pixel.FireAddress;
 import dev.wilyferret.core.pixel.JsonTemplate;
 import dev.wilyferret.core.pixel.PixelWay;
 import dev.wilyferret.core.pixel.ServerCall;
+import dev.wilyferret.core.rotation.Behind;
 import dev.wilyferret.core.source.Cost;
 import dev.wilyferret.core.source.Source;
 import dev.wilyferret.core.source.Token;
@@ -78,6 +81,7 @@ import java.util.Currency;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -106,6 +110,7 @@ class DemoScenario implements ApplicationRunner {
     private final Pages pages;
     private final PixelAccounts pixels;
     private final Links links;
+    private final Rotations rotations;
     private final Sources sources;
     private final Places places;
     private final OutsideScript script;
@@ -126,6 +131,7 @@ class DemoScenario implements ApplicationRunner {
             Pages pages,
             PixelAccounts pixels,
             Links links,
+            Rotations rotations,
             Sources sources,
             Places places,
             OutsideScript script,
@@ -144,6 +150,7 @@ class DemoScenario implements ApplicationRunner {
         this.pages = pages;
         this.pixels = pixels;
         this.links = links;
+        this.rotations = rotations;
         this.sources = sources;
         this.places = places;
         this.script = script;
@@ -250,11 +257,93 @@ class DemoScenario implements ApplicationRunner {
                 calendar);
         come(visits);
         demoPeople.fill(balcony, visits.optedIn());
+        splits(scenes, promotions.add(own, course, "Cellar Crop, headlines tested", new Slug("headlines")), course);
         hosts(cellar, bridge);
         if (!figures.settle(own, COUNTED)) {
             LOG.info("Its figures are still being counted");
         }
         LOG.info("The demo scenario is in place");
+    }
+
+    /** Three split tests: one that is decided, one that is not, and one that loses people on the way to a variant. */
+    private void splits(Scenes scenes, Promotion promotion, OfferId course) {
+        Page redirect = redirect(promotion, scenes.pixel);
+        Page bridge = bridge(promotion, redirect, scenes.pixel);
+        Page grounds = varied(bridge, "Coffee grounds", "Your coffee grounds grow oyster mushrooms");
+        Page week = varied(bridge, "In one week", "Your first oyster mushrooms in one week");
+        Page slow = varied(bridge, "Large film", "Watch a bucket turn into a harvest");
+        split(
+                scenes,
+                promotion,
+                new Tags("plumage", "paid-social", "headlines", "", ""),
+                redirect,
+                course,
+                4_200,
+                Map.of(
+                        "Bucket",
+                        new DemoSplit.Arm(bridge, 31, 97),
+                        "Coffee grounds",
+                        new DemoSplit.Arm(grounds, 43, 97)));
+        split(
+                scenes,
+                promotion,
+                new Tags("querywell", "cpc", "headlines", "", ""),
+                redirect,
+                course,
+                420,
+                Map.of("Bucket", new DemoSplit.Arm(bridge, 33, 97), "In one week", new DemoSplit.Arm(week, 36, 97)));
+        split(
+                scenes,
+                promotion,
+                new Tags("northgate-letter", "solo-ad", "headlines", "", ""),
+                redirect,
+                course,
+                1_100,
+                Map.of("Bucket", new DemoSplit.Arm(bridge, 33, 97), "Large film", new DemoSplit.Arm(slow, 37, 81)));
+    }
+
+    private Page varied(Page of, String name, String headline) {
+        Page copy = pages.vary(of, name, headline);
+        pages.publish(copy.workspace(), copy.id());
+        return copy;
+    }
+
+    /** @param arms by their names */
+    private void split(
+            Scenes scenes,
+            Promotion promotion,
+            Tags tags,
+            Page redirect,
+            OfferId offer,
+            int clicks,
+            Map<String, DemoSplit.Arm> arms) {
+        List<String> names = arms.keySet().stream().sorted().toList();
+        List<DemoSplit.Arm> inOrder = names.stream()
+                .map(name -> Objects.requireNonNull(arms.get(name)))
+                .toList();
+        TrackingLink link = link(promotion, inOrder.getFirst().page(), "test-" + tags.source(), tags);
+        RotationId id = rotations.begun(
+                promotion.workspace(),
+                promotion.id(),
+                new Behind.OfLink(link.id()),
+                clock.instant().minus(Duration.ofDays(14)),
+                names.stream()
+                        .map(name -> new Rotations.Named(
+                                name,
+                                new Destination.ToPage(Objects.requireNonNull(arms.get(name))
+                                        .page()
+                                        .id())))
+                        .toList());
+        come(DemoSplit.upTo(
+                clock.instant(),
+                scenes.of(promotion, List.of(link)),
+                new DemoSplit.Plan(
+                        rotations.find(promotion.workspace(), id).orElseThrow(),
+                        inOrder,
+                        redirect,
+                        offer,
+                        clicks,
+                        20_270 + clicks)));
     }
 
     /** A page on a host elsewhere; where the practice range runs, its lines are pasted into the page there. */

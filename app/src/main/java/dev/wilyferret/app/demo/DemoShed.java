@@ -34,7 +34,7 @@ final class DemoShed extends DemoVisits {
     }
 
     @Override
-    Page entry() {
+    Page entry(SiteEvent.Click click) {
         return page;
     }
 

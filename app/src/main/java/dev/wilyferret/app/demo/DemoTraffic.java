@@ -32,7 +32,7 @@ final class DemoTraffic extends DemoVisits {
     }
 
     @Override
-    Page entry() {
+    Page entry(SiteEvent.Click click) {
         return course.bridge;
     }
 

@@ -19,6 +19,7 @@ import dev.wilyferret.core.pixel.PixelEvent;
 import dev.wilyferret.core.sale.SaleChange;
 import dev.wilyferret.core.sale.SaleState;
 import dev.wilyferret.core.visit.Arrival;
+import dev.wilyferret.core.visit.Draw;
 import dev.wilyferret.core.visit.Headers;
 import dev.wilyferret.core.visit.Parameters;
 import dev.wilyferret.core.visit.SiteEvent;
@@ -98,7 +99,17 @@ abstract class DemoVisits {
     }
 
     /** Where visitors who come by a link arrive. */
-    abstract Page entry();
+    abstract Page entry(SiteEvent.Click click);
+
+    /** The variant that a visitor is given. */
+    Optional<Draw> drawn(Arrival arrival) {
+        return Optional.empty();
+    }
+
+    /** How many in a hundred get to see the page. */
+    int arriving(SiteEvent.Click click) {
+        return 97;
+    }
 
     final List<SiteEvent> events() {
         return events;
@@ -154,13 +165,13 @@ abstract class DemoVisits {
                 new ClickId(ids.at(at)),
                 scene.workspace.id(),
                 scene.promotion.id(),
-                Optional.empty(),
+                drawn(arrival),
                 arrival,
                 Verdict.on(arrival));
         events.add(click);
-        if (chance(97)) {
+        if (chance(arriving(click))) {
             Instant seen = at.plusMillis(random.nextInt(120, 900));
-            SiteEvent.PageView view = view(click, entry(), seen);
+            SiteEvent.PageView view = view(click, entry(click), seen);
             if (!program) {
                 opened(click, view);
                 read(click, seen, link);

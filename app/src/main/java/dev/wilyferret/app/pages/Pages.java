@@ -216,14 +216,14 @@ public class Pages {
 
     /**
      * A variant of a page in its own promotion: the same, under another name and slug, so that sub IDs name it, and with another
-     * headline. Changed it is as the draft of the page stands.
+     * headline.
      *
      * @param headline empty to leave it as it is
      * @throws Refusal if the page stands elsewhere, or has no headline to change
      */
     @Transactional
     public Page vary(Page page, String name, String headline) {
-        PageDocument varied = page.draft();
+        PageDocument varied = find(page.workspace(), page.id()).orElseThrow().draft();
         if (varied instanceof PageDocument.OutsidePage) {
             throw new Refusal(
                     "A page elsewhere cannot be copied here. Copy it on its host, and note the copy as a page of its own.");

@@ -47,6 +47,9 @@ record BenchView(Rotating rotating, Asked asked, Goal goal, RoundBook.Read read,
     }
 
     public String sentence() {
+        if (!read.whole()) {
+            return "Days are still being counted; what follows from them is said once all are in.";
+        }
         return read.standings()
                 .conclusion()
                 .said(rotating.rotation()::name, money() ? Optional.of(this::amount) : Optional.empty());

@@ -16,6 +16,7 @@ import dev.wilyferret.core.rotation.Variant;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import java.time.Clock;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -129,11 +130,29 @@ public class Rotations implements VariantsBehind {
         if (rotations.behind(workspace.value(), behind.text()).isPresent()) {
             throw new Refusal("Its visitors are shared out already. Open its rotation, and add the variant there.");
         }
-        RotationRow row = rotations.save(new RotationRow(
-                RowKey.of(workspace, ids.next()), promotion, behind, random.nextLong(), clock.instant()));
-        add(row, firstName, first);
-        add(row, name, to);
-        mark(row, Mark.Kind.ROUND, "Counting began.");
+        return begun(
+                workspace,
+                promotion,
+                behind,
+                clock.instant(),
+                List.of(new Named(firstName, first), new Named(name, to)));
+    }
+
+    /** A variant that is to be. */
+    public record Named(String name, Destination to) {}
+
+    /**
+     * A rotation as it began at a moment, of whose visitors it is known already what they were given.
+     *
+     * @throws Refusal if something is wrong with its variants
+     */
+    @Transactional
+    public RotationId begun(
+            WorkspaceId workspace, PromotionId promotion, Behind behind, Instant at, List<Named> named) {
+        RotationRow row = rotations.save(
+                new RotationRow(RowKey.of(workspace, ids.next()), promotion, behind, random.nextLong(), at));
+        named.forEach(one -> add(row, one.name, one.to));
+        mark(row, at, Mark.Kind.ROUND, "Counting began.");
         return new RotationId(row.key.id());
     }
 
@@ -301,10 +320,14 @@ public class Rotations implements VariantsBehind {
     }
 
     private void mark(RotationRow row, Mark.Kind kind, String words) {
+        mark(row, clock.instant(), kind, words);
+    }
+
+    private void mark(RotationRow row, Instant at, Mark.Kind kind, String words) {
         marks.save(new MarkRow(
                 new RowKey(row.key.workspace(), ids.next()),
                 row.key.id(),
-                new Mark(clock.instant(), row.round, row.stretch, kind, words)));
+                new Mark(at, row.round, row.stretch, kind, words)));
     }
 
     private RotationRow changing(WorkspaceId workspace, RotationId id) {

@@ -55,6 +55,7 @@ class RoundBook {
      * @param shown the stretch whose standings these are
      * @param days of the shown stretch, with those that do not count yet
      * @param ripe of the shown stretch, those that count
+     * @param whole false while days are still being counted
      * @param sold to the visitors of the ripe days' clicks, where revenue is the goal
      */
     record Read(
@@ -66,7 +67,8 @@ class RoundBook {
             RoundDays ripe,
             RipeAge age,
             Map<VariantId, Standings.Sold> sold,
-            Standings standings) {}
+            Standings standings,
+            boolean whole) {}
 
     /** @param stretch which one, from 0 on; the latest if there is none of that number */
     Read read(Rotating rotating, int round, Goal goal, int stretch) {
@@ -84,6 +86,7 @@ class RoundBook {
                         rotating.workspace(),
                         rotating.promotion(),
                         LocalDate.ofInstant(shown.begins().at(), ZoneOffset.UTC)),
+                rotating.rotation(),
                 shown.number(),
                 goal.reached());
         RoundDays ripe = Stretch.ripe(days, age, clock.instant());
@@ -100,7 +103,8 @@ class RoundBook {
                 sold,
                 goal == Goal.REVENUE
                         ? Standings.byMoney(rotating.rotation(), ripe, days.drawn(), worth, sold)
-                        : Standings.of(rotating.rotation(), ripe, days.drawn(), worth));
+                        : Standings.of(rotating.rotation(), ripe, days.drawn(), worth),
+                figures.percentMade(rotating.workspace()).isEmpty());
     }
 
     private RipeAge age(Rotating rotating, Goal goal) {

@@ -6,6 +6,7 @@ import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.rotations.Rotating;
 import dev.wilyferret.core.id.ElsewhereId;
+import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
@@ -13,6 +14,7 @@ import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
 import dev.wilyferret.core.page.PageKind;
+import dev.wilyferret.core.rotation.Behind;
 import dev.wilyferret.core.rotation.Rotation;
 import dev.wilyferret.core.rotation.Variant;
 import dev.wilyferret.core.trail.PageWays;
@@ -80,8 +82,27 @@ final class Setups {
         };
     }
 
+    /** What a rotation stands behind, in short. */
+    private String shared(Behind behind) {
+        return switch (behind) {
+            case Behind.OfLink(LinkId id) ->
+                known.linksOf(promotion)
+                        .filter(link -> link.id().equals(id))
+                        .findFirst()
+                        .map(link -> link.code().text())
+                        .orElse("a link");
+            case Behind.OfPage(PageId id) ->
+                known.pagesOf(promotion).stream()
+                        .filter(page -> page.id().equals(id))
+                        .findFirst()
+                        .map(Page::name)
+                        .orElse("a page");
+        };
+    }
+
     private Setup.Fork fork(Rotating rotating) {
         Rotation rotation = rotating.rotation();
+        String shared = shared(rotating.behind());
         return new Setup.Fork(
                 rotation.id(),
                 true,
@@ -93,9 +114,7 @@ final class Setups {
                                     variant.name(),
                                     draws
                                             ? String.format(
-                                                    Locale.ROOT,
-                                                    "%.0f %% of new visitors",
-                                                    100 * rotation.share(variant))
+                                                    Locale.ROOT, "%.0f %% of %s", 100 * rotation.share(variant), shared)
                                             : variant.state() == Variant.State.ACTIVE
                                                     ? "gets nobody"
                                                     : variant.state().words(),

@@ -270,4 +270,182 @@ class RotationTest extends AppTest {
         assertThat(owner.get("/promotions/" + trail.promotion().id()).body()).contains(second.name());
         assertThat(Jsoup.parse(owner.get(bench).body()).text()).contains("Straight 2 0 0 –");
     }
+
+    /** Behind a page's address: who asks for it gets the page, or is sent to the other; in the middle of a visit too. */
+    @Test
+    void aPagesAddressSharesItsVisitorsOutInTheMiddleOfAVisitToo() {
+        String address = "/" + trail.promotion().slug() + "/" + trail.bridge().slug();
+        rotations.share(
+                trail.workspace(),
+                rotation().id(),
+                Rotation.Sharing.OFF,
+                Optional.of(rotation().variants().getFirst().id()),
+                10);
+        rotations.begin(
+                trail.workspace(),
+                trail.promotion().id(),
+                new Behind.OfPage(trail.bridge().id()),
+                "As it stands",
+                new Destination.ToPage(trail.bridge().id()),
+                "Behind it",
+                new Destination.ToPage(second.id()));
+        await().until(() ->
+                IntStream.range(0, 12).anyMatch(i -> guest().head(address).statusCode() == 302));
+        int stayed = 0;
+        for (int i = 0; i < 6; i++) {
+            Guest visitor = guest();
+            HttpResponse<String> first = visitor.get(address + "?utm_source=plumage");
+            HttpResponse<String> again = visitor.get(address);
+            assertThat(again.statusCode()).isEqualTo(first.statusCode());
+            if (first.statusCode() == 200) {
+                stayed++;
+            } else {
+                assertThat(location(first)).contains("/" + second.slug()).contains("utm_source=plumage");
+            }
+        }
+        assertThat(stayed).isEqualTo(3);
+        assertThat(draws("c.first_draw and c.link_id is null")).isEqualTo(Map.of("As it stands", 3L, "Behind it", 3L));
+        await().until(() -> drawn(20) == 0);
+        for (int i = 0; i < 4; i++) {
+            Guest visitor = guest();
+            visitor.get(trail.link().path());
+            visitor.get(address);
+        }
+        assertThat(sql.sql(
+                                "select count(*), count(distinct variant_id) from site_event where workspace_id = ? and kind = 'DRAWN' and first_draw")
+                        .param(trail.workspace().value())
+                        .query((row, number) -> row.getLong(1) + " of " + row.getLong(2))
+                        .single())
+                .isEqualTo("4 of 2");
+        followed();
+        String click = sql.sql(
+                        "select click_id::text from site_event where workspace_id = ? and kind = 'DRAWN' and first_draw limit 1")
+                .param(trail.workspace().value())
+                .query(String.class)
+                .single();
+        assertThat(Jsoup.parse(owner.get("/clicks/" + click).body()).text())
+                .containsPattern("Was drawn for (As it stands|Behind it)");
+        assertThat(guest().as("LinkPreviewBot/1.0").get(address).statusCode()).isIn(200, 302);
+        assertThat(draws("c.first_draw and c.verdict <> 'COUNTED'")).isEmpty();
+    }
+
+    /** A page that is published is another page: figures before and after are not added up. */
+    @Test
+    void whatChangesPartsTheFiguresAndRoundsStayReadable() {
+        for (int i = 0; i < 6; i++) {
+            guest().get(trail.link().path());
+        }
+        scenario.write(second, Scenario.bridgeText("A third headline", new NextStep.ToOffer(), List.of()));
+        followed();
+        assertThat(Jsoup.parse(owner.get(bench).body()).text())
+                .contains(
+                        "The page of “New words” was published. Headline: “A third headline” instead of “Another headline”.")
+                .contains("Old words 0 0", "New words 0 0");
+        assertThat(Jsoup.parse(owner.get(bench + "?stretch=0").body()).text())
+                .contains("Old words 3 0", "New words 3 0");
+        owner.sendTo(bench, bench + "/rounds");
+        assertThat(rotation().round()).isEqualTo(2);
+        await().until(() -> {
+            guest().get(trail.link().path());
+            return sql.sql("select count(*) from click where workspace_id = ? and stretch = 3")
+                            .param(trail.workspace().value())
+                            .query(Long.class)
+                            .single()
+                    > 0;
+        });
+        assertThat(Jsoup.parse(owner.get(bench + "?round=1&stretch=0").body()).text())
+                .contains("Standings of round 1", "Old words 3 0");
+        assertThat(owner.sendTo(bench, bench + "/rounds/7").body()).contains("There is no round 7");
+        owner.sendTo(bench, bench + "/rounds/1");
+        assertThat(rotation().round()).isEqualTo(1);
+        assertThat(rotation().stretch()).isEqualTo(4);
+    }
+
+    @Test
+    void whatDecidesOnSharesIsCheckedAndRetiredOnesGoToTheLeader() {
+        assertThat(owner.sendTo(bench, bench + "/sharing", "sharing", "OFF", "leader", "", "floor", "10")
+                        .body())
+                .contains("Choose which variant gets everybody.");
+        assertThat(owner.sendTo(bench, bench + "/sharing", "sharing", "STEERED", "leader", "", "floor", "80")
+                        .body())
+                .contains("“80” is no floor");
+        assertThat(owner.sendTo(bench, bench + "/aim", "goal", "SALE", "worth", "lots")
+                        .body())
+                .contains("“lots” is no difference");
+        owner.sendTo(bench, bench + "/aim", "goal", "SALE", "worth", "20 %");
+        assertThat(rotations
+                        .find(trail.workspace(), rotation().id())
+                        .orElseThrow()
+                        .goal())
+                .isEqualTo(Goal.SALE);
+        Guest ofSecond = IntStream.range(0, 20)
+                .mapToObj(i -> guest())
+                .filter(visitor -> page(visitor).contains(second.slug()))
+                .findFirst()
+                .orElseThrow();
+        rotations.add(trail.workspace(), rotation().id(), "Straight", new Destination.ToOffer(Optional.empty()));
+        owner.sendTo(
+                bench,
+                bench + "/sharing",
+                "sharing",
+                "BY_HAND",
+                "leader",
+                rotation().variants().get(2).id().toString(),
+                "floor",
+                "10");
+        change(in(Variant.State.ACTIVE), in(Variant.State.RETIRED));
+        await().until(() -> IntStream.range(0, 10)
+                .noneMatch(i -> location(guest().head(trail.link().path())).contains("/" + second.slug())));
+        assertThat(page(ofSecond)).startsWith("https://lanternfish.test");
+        assertThat(sql.sql("select first_draw from click where workspace_id = ? order by at desc, id desc limit 1")
+                        .param(trail.workspace().value())
+                        .query(Boolean.class)
+                        .single())
+                .isFalse();
+    }
+
+    /** What is refused leaves no page behind. */
+    @Test
+    void aCopyThatIsRefusedIsNotMade() {
+        long before =
+                pages.ofPromotion(trail.workspace(), trail.promotion().id()).size();
+        assertThat(owner.sendTo(
+                                bench,
+                                bench + "/variants",
+                                "name",
+                                "new words",
+                                "copy",
+                                second.id().toString(),
+                                "headline",
+                                "Other")
+                        .body())
+                .contains("There are two variants called “new words”");
+        assertThat(owner.sendTo(
+                                bench,
+                                bench + "/variants",
+                                "name",
+                                "Other",
+                                "copy",
+                                second.id().toString(),
+                                "headline",
+                                "x".repeat(201))
+                        .body())
+                .contains("headline");
+        assertThat(pages.ofPromotion(trail.workspace(), trail.promotion().id())).hasSize((int) before);
+        owner.sendTo(
+                bench,
+                bench + "/variants",
+                "name",
+                "Other",
+                "copy",
+                second.id().toString(),
+                "headline",
+                "Grow them on coffee");
+        Page copy = pages.ofPromotion(trail.workspace(), trail.promotion().id()).stream()
+                .filter(page -> page.slug().equals("other"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(copy.published()).isPresent();
+        assertThat(rotation().variants()).hasSize(3);
+    }
 }

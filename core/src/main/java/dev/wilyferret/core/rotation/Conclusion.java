@@ -53,6 +53,15 @@ public sealed interface Conclusion {
     /** Where two are to be decided between by money, which no evidence is made for. */
     record OnlyProbable(VariantId variant, double chance) implements Conclusion {}
 
+    /** Two digits of it: more would be made up. */
+    private static long about(long number) {
+        long unit = 1;
+        while (number / unit >= 100) {
+            unit *= 10;
+        }
+        return Math.round((double) number / unit) * unit;
+    }
+
     /**
      * As a sentence.
      *
@@ -69,7 +78,7 @@ public sealed interface Conclusion {
             case Uneven(VariantId loser, double lost, double others) ->
                 String.format(
                         Locale.ROOT,
-                        "No advice until this is explained: %.1f %% of those drawn for “%s” never got there, %.1f %% of the others’.",
+                        "No advice until this is explained: %.1f %% of those drawn for “%s” never got there, of the others %.1f %%.",
                         lost * 100,
                         names.apply(loser),
                         others * 100);
@@ -86,7 +95,7 @@ public sealed interface Conclusion {
                                         .orElseGet(() -> String.format(Locale.ROOT, "%.2f points", loss * 100)));
             case KeepGoing(Optional<Planner> more) ->
                 more.map(plan -> "Keep going: about %,d more visitors each, %s at this pace."
-                                .formatted(plan.visitors(), plan.days() == 1 ? "1 day" : plan.days() + " days"))
+                                .formatted(about(plan.visitors()), plan.days() == 1 ? "1 day" : plan.days() + " days"))
                         .orElse(
                                 "At this pace a difference worth having would not be found in ten years: bring more visitors, or try something bolder.");
             case OnlyProbable(VariantId variant, double chance) ->

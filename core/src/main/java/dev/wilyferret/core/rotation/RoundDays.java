@@ -41,11 +41,29 @@ public record RoundDays(SortedMap<LocalDate, Map<VariantId, Seen>> days) {
         }
     }
 
+    /**
+     * Of a rotation in a stretch.
+     *
+     * @param tallies of counted visits of its promotion, by UTC day, from the beginning of the stretch on
+     */
+    public static RoundDays of(
+            SortedMap<LocalDate, Tally> tallies, Rotation rotation, int stretch, Predicate<Leg> goal) {
+        return of(
+                tallies,
+                drawn -> drawn.first()
+                        && drawn.stretch() == stretch
+                        && rotation.variant(drawn.variant()).isPresent(),
+                goal);
+    }
+
     private record Cohort(Crowd drawn, long arrived) {}
 
-    /** @param tallies of counted visits, by UTC day, from the beginning of the stretch on */
-    public static RoundDays of(SortedMap<LocalDate, Tally> tallies, int stretch, Predicate<Leg> goal) {
-        SortedMap<LocalDate, Map<VariantId, Cohort>> cohorts = cohorts(tallies, stretch);
+    /**
+     * @param tallies of counted visits, by UTC day, from the beginning of the stretch on
+     * @param drawn what visitors of the rotation are drawn by: one of its variants, in this stretch, for the first time
+     */
+    static RoundDays of(SortedMap<LocalDate, Tally> tallies, Predicate<Station.Variant> drawn, Predicate<Leg> goal) {
+        SortedMap<LocalDate, Map<VariantId, Cohort>> cohorts = cohorts(tallies, drawn);
         SortedMap<LocalDate, Map<VariantId, Seen>> days = new TreeMap<>();
         Crowd reached = Crowd.NOBODY;
         for (LocalDate day :
@@ -67,7 +85,7 @@ public record RoundDays(SortedMap<LocalDate, Map<VariantId, Seen>> days) {
     }
 
     private static SortedMap<LocalDate, Map<VariantId, Cohort>> cohorts(
-            SortedMap<LocalDate, Tally> tallies, int stretch) {
+            SortedMap<LocalDate, Tally> tallies, Predicate<Station.Variant> wanted) {
         SortedMap<LocalDate, Map<VariantId, Cohort>> cohorts = new TreeMap<>();
         Crowd before = Crowd.NOBODY;
         for (Map.Entry<LocalDate, Tally> day : tallies.entrySet()) {
@@ -76,7 +94,7 @@ public record RoundDays(SortedMap<LocalDate, Map<VariantId, Seen>> days) {
             List<Station.Variant> drawn = tally.stations().stream()
                     .filter(Station.Variant.class::isInstance)
                     .map(Station.Variant.class::cast)
-                    .filter(variant -> variant.stretch() == stretch && variant.first())
+                    .filter(wanted)
                     .sorted(Comparator.comparing(Station.Variant::text))
                     .toList();
             for (Station.Variant variant : drawn) {

@@ -1,0 +1,196 @@
+package dev.wilyferret.core.rotation;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import dev.wilyferret.core.evidence.Evidence;
+import dev.wilyferret.core.evidence.Observed;
+import dev.wilyferret.core.evidence.Posterior;
+import dev.wilyferret.core.evidence.Worth;
+import dev.wilyferret.core.id.RotationId;
+import dev.wilyferret.core.id.VariantId;
+import dev.wilyferret.core.link.Destination;
+import java.time.LocalDate;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.UUID;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+
+class StandingsTest {
+
+    private static final LocalDate FIRST = LocalDate.of(2026, 11, 1);
+    private static final VariantId A = new VariantId(new UUID(1, 1));
+    private static final VariantId B = new VariantId(new UUID(1, 2));
+    private static final VariantId C = new VariantId(new UUID(1, 3));
+    private static final double TENTH = 0.1;
+
+    private static Variant variant(VariantId id, Variant.State state) {
+        return new Variant(
+                id,
+                id.equals(A) ? "Bucket" : id.equals(B) ? "Grounds" : "Film",
+                "",
+                new Destination.ToOffer(Optional.empty()),
+                1,
+                state);
+    }
+
+    private static Rotation rotation(Variant... variants) {
+        return new Rotation(
+                new RotationId(new UUID(9, 9)),
+                List.of(variants),
+                false,
+                1,
+                1,
+                1,
+                Rotation.Sharing.BY_HAND,
+                Optional.empty());
+    }
+
+    private static Rotation two() {
+        return rotation(variant(A, Variant.State.ACTIVE), variant(B, Variant.State.ACTIVE));
+    }
+
+    private static RoundDays.Seen seen(long drawn, long converted) {
+        return new RoundDays.Seen(drawn, drawn, converted);
+    }
+
+    /** The same every day. */
+    private static RoundDays days(int many, Map<VariantId, RoundDays.Seen> each) {
+        TreeMap<LocalDate, Map<VariantId, RoundDays.Seen>> days = new TreeMap<>();
+        IntStream.range(0, many).forEach(i -> days.put(FIRST.plusDays(i), each));
+        return new RoundDays(days);
+    }
+
+    private static Standings of(Rotation rotation, RoundDays days) {
+        return Standings.of(rotation, days, days.drawn(), TENTH);
+    }
+
+    private static String said(Standings standings, Rotation rotation) {
+        return standings.conclusion().said(rotation::name, Optional.empty());
+    }
+
+    @Test
+    void betterIsSaidOnceTheEvidenceReachesWhatIsNeededAndNotADayBefore() {
+        Map<VariantId, RoundDays.Seen> day = Map.of(A, seen(200, 60), B, seen(200, 90));
+        int days = 1;
+        while (!(of(two(), days(days, day)).conclusion() instanceof Conclusion.Better)) {
+            days++;
+        }
+        List<Observed> a = days(days, day).daily(A);
+        List<Observed> b = days(days, day).daily(B);
+        double needed = Evidence.needed(2, Standings.ALPHA);
+        assertThat(Evidence.log(b, a)).isGreaterThanOrEqualTo(needed);
+        assertThat(Evidence.log(b.subList(1, days), a.subList(1, days))).isLessThan(needed);
+        assertThat(days).isBetween(3, 14);
+        Standings standings = of(two(), days(days, day));
+        assertThat(said(standings, two())).isEqualTo("“Grounds” is better.");
+        assertThat(standings.lines().get(1).chance().orElseThrow()).isGreaterThan(0.99);
+    }
+
+    /** 97 of 100 for one, on two days: a high chance, and no word of better. */
+    @Test
+    void aHighChanceAloneSaysNothing() {
+        Standings standings = of(two(), days(2, Map.of(A, seen(100, 10), B, seen(100, 19))));
+        assertThat(standings.lines().get(1).chance().orElseThrow()).isGreaterThan(0.97);
+        assertThat(standings.conclusion())
+                .isNotInstanceOf(Conclusion.Better.class)
+                .isInstanceOfAny(Conclusion.Safe.class, Conclusion.KeepGoing.class);
+    }
+
+    @Test
+    void belowTenConversionsThereIsNoChance() {
+        Standings few = of(two(), days(3, Map.of(A, seen(100, 1), B, seen(100, 2))));
+        assertThat(few.conclusion()).isEqualTo(new Conclusion.TooFew(9));
+        assertThat(few.lines())
+                .allMatch(line -> line.chance().isEmpty() && line.loss().isEmpty());
+        assertThat(said(few, two())).contains("9 reached the goal", "below 10");
+        assertThat(of(two(), days(5, Map.of(A, seen(100, 1), B, seen(100, 1)))).lines())
+                .allMatch(line -> line.chance().isPresent());
+    }
+
+    @Test
+    void whatIsEquallyGoodIsNoDifferenceWorthHaving() {
+        assertThat(of(two(), days(30, Map.of(A, seen(2000, 600), B, seen(2000, 600))))
+                        .conclusion())
+                .isEqualTo(new Conclusion.NoDifference());
+    }
+
+    @Test
+    void whatTakesLongerSaysHowLong() {
+        RoundDays days = days(4, Map.of(A, seen(50, 10), B, seen(50, 10)));
+        assertThat(of(two(), days).conclusion()).isInstanceOfSatisfying(Conclusion.KeepGoing.class, keep -> {
+            assertThat(keep.more().orElseThrow().days()).isGreaterThan(7);
+            assertThat(keep.more().orElseThrow().visitors())
+                    .isCloseTo(keep.more().orElseThrow().days() * 50L, within(50L));
+        });
+        assertThat(said(of(two(), days), two())).matches("Keep going: about [\\d,]+ more visitors each, \\d+ days .*");
+    }
+
+    /** Of 400 each 40 and 90 never arrived: p far below 0.001 (chi-square 23 with one degree of freedom). */
+    @Test
+    void anUnevenSplitStopsAllAdvice() {
+        RoundDays days = days(4, Map.of(A, new RoundDays.Seen(100, 90, 30), B, new RoundDays.Seen(100, 77, 60)));
+        Standings standings = of(two(), days);
+        assertThat(standings.split().p()).isLessThan(0.0001);
+        assertThat(standings.conclusion()).isInstanceOfSatisfying(Conclusion.Uneven.class, uneven -> {
+            assertThat(uneven.loser()).isEqualTo(B);
+            assertThat(uneven.lost()).isCloseTo(0.23, within(1e-9));
+            assertThat(uneven.others()).isCloseTo(0.10, within(1e-9));
+        });
+        assertThat(said(standings, two())).contains("23.0 %", "“Grounds”", "10.0 %");
+    }
+
+    @Test
+    void withoutTwoToCompareThereIsNothingToSay() {
+        Rotation alone = rotation(variant(A, Variant.State.ACTIVE), variant(B, Variant.State.PAUSED));
+        assertThat(of(alone, days(3, Map.of(A, seen(100, 20)))).conclusion()).isEqualTo(new Conclusion.Alone());
+        assertThat(Standings.of(two(), days(0, Map.of()), 7, TENTH).conclusion())
+                .isEqualTo(new Conclusion.NobodyRipe(7));
+    }
+
+    /** Retired ones stand nowhere; yet that they were compared counts for what is needed. */
+    @Test
+    void retiredOnesEnterNoStanding() {
+        Rotation three = rotation(
+                variant(A, Variant.State.ACTIVE), variant(B, Variant.State.ACTIVE), variant(C, Variant.State.RETIRED));
+        Standings standings = of(three, days(5, Map.of(A, seen(100, 10), B, seen(100, 12), C, seen(100, 40))));
+        assertThat(standings.lines()).extracting(line -> line.variant().id()).containsExactly(A, B);
+        assertThat(standings.lines().getFirst().rate().to())
+                .isGreaterThan(of(two(), days(5, Map.of(A, seen(100, 10), B, seen(100, 12))))
+                        .lines()
+                        .getFirst()
+                        .rate()
+                        .to());
+    }
+
+    @Test
+    void byMoneyNothingIsEverProvenAndBelowTenSalesNothingRanked() {
+        RoundDays days = days(10, Map.of(A, seen(1000, 20), B, seen(1000, 40)));
+        Map<VariantId, Standings.Sold> sold =
+                new HashMap<>(Map.of(A, new Standings.Sold(200, 200 * 2_500), B, new Standings.Sold(400, 400 * 2_500)));
+        Standings standings = Standings.byMoney(two(), days, days.drawn(), TENTH, sold);
+        assertThat(standings.conclusion()).isInstanceOfAny(Conclusion.OnlyProbable.class, Conclusion.Safe.class);
+        assertThat(standings.lines().get(1).chance().orElseThrow()).isGreaterThan(0.99);
+        // Nearly 40 of 1,000, at 25.00 each, is nearly 1.00 a visitor.
+        assertThat(standings.lines().get(1).belief().orElseThrow().mean()).isCloseTo(100, within(1.0));
+        sold.put(A, new Standings.Sold(9, 22_500));
+        assertThat(Standings.byMoney(two(), days, days.drawn(), TENTH, sold).lines())
+                .allMatch(line -> line.chance().isEmpty());
+    }
+
+    /** Mean r·m and variance of a product, worked out by hand: r = 0.1, var 0.1·0.9/1001; m = 2,000, var 2,000²/50. */
+    @Test
+    void whatAVisitorBringsIsRateTimesValue() {
+        Worth worth = Worth.of(new Posterior(100, 900), 50, 100_000);
+        double rate = 0.09 / 1001;
+        double value = 2_000.0 * 2_000 / 50;
+        assertThat(worth.mean()).isCloseTo(200, within(1e-9));
+        assertThat(worth.variance()).isCloseTo(0.01 * value + 2_000.0 * 2_000 * rate + rate * value, within(1e-6));
+        assertThat(worth.distribution().getMean()).isCloseTo(200, within(1e-9));
+        assertThat(worth.distribution().getVariance()).isCloseTo(worth.variance(), within(1e-6));
+    }
+}
