@@ -148,7 +148,7 @@ class RotationBench {
                 member.workspace(),
                 rotation,
                 rotating.rotation().variants().stream()
-                        .map(one -> new Variant(one.id(), one.name(), one.note(), one.to(), 1, one.state()))
+                        .map(one -> one.weighing(1))
                         .toList(),
                 rotating.rotation().inTurn());
         return done(rotating, after, "All variants at work get the same share of new visitors.");

@@ -198,7 +198,7 @@ public class Rotations implements VariantsBehind {
         changed.forEach(one -> Optional.ofNullable(rows.get(one.id().value())).ifPresent(kept -> kept.keep(one)));
         row.inTurn = inTurn;
         Rotation now = row.toRotation(changed);
-        if (!shares(before).equals(shares(now)) || before.inTurn() != inTurn) {
+        if (kind == Mark.Kind.STEERED || !shares(before).equals(shares(now)) || before.inTurn() != inTurn) {
             sharedAnew(row, kind, "Shares are %s.%s".formatted(said(now), why.isEmpty() ? "" : " " + why));
         }
     }

@@ -125,7 +125,8 @@ class RotationStory extends BrowserTest {
         assertThat(page.getByLabel("Rounds")).containsText("Round 2 goes on");
         button(page, "Bring round 1 back").click();
         assertThat(page.getByLabel("Rounds")).containsText("Round 1 goes on");
-        assertThat(page.getByLabel("Changes")).containsText("Round 1 was brought back, and goes on.");
+        assertThat(page.getByRole(AriaRole.LIST, new Page.GetByRoleOptions().setName("Changes")))
+                .containsText("Round 1 was brought back, and goes on.");
         inOrder(page);
     }
 }

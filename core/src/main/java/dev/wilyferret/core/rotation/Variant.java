@@ -39,6 +39,10 @@ public record Variant(VariantId id, String name, String note, Destination to, in
         weight = Weights.read(String.valueOf(weight));
     }
 
+    public Variant weighing(int other) {
+        return new Variant(id, name, note, to, other, state);
+    }
+
     /** Whether visitors are drawn for it. */
     public boolean draws() {
         return state == State.ACTIVE && weight > 0;
