@@ -38,6 +38,7 @@ public final class HotPathLoad {
     private static final String REDIRECT = "redirect";
     private static final String REDIRECT_FIRST = "redirect-first";
     private static final String DRAIN = "drain";
+    private static final String ROTATION = "rotation";
 
     private static final int CONSOLE = 18_080;
     private static final int SITE = 18_090;
@@ -51,7 +52,7 @@ public final class HotPathLoad {
      * @param args how many clicks of 90 days lie there already; then figures over all of them are asked for every second
      *     meanwhile. Or {@code redirect}: a redirect page with three pixels, instead of a link, reached by
      *     people who came by a link; {@code redirect-first}: by people whose visit begins there. Or {@code drain}: a link while
-     *     the server tells a platform of many events
+     *     the server tells a platform of many events; {@code rotation}: a link whose visitors are shared out
      */
     public static void main(String[] args) throws Exception {
         String what = args.length > 0 ? args[0] : "";
@@ -64,7 +65,7 @@ public final class HotPathLoad {
                     FiguresLoad.fill(database, past);
                     slices.askEverySecond(database);
                 }
-                measure(database, what, platform);
+                measure(app, database, what, platform);
                 slices.say();
                 if (what.equals(DRAIN)) {
                     long told = platform.told();
@@ -147,10 +148,14 @@ public final class HotPathLoad {
                 "--ferret.demo.postback-secret=only-for-this-run");
     }
 
-    private static void measure(Database database, String what, SlowPlatform platform)
+    private static void measure(
+            ConfigurableApplicationContext app, Database database, String what, SlowPlatform platform)
             throws IOException, InterruptedException, SQLException {
         String empty = "http://127.0.0.1:" + CONSOLE + "/bench/empty";
         ManyLinks.make(database);
+        if (what.equals(ROTATION)) {
+            SharedLink.make(app, database);
+        }
         String link = "http://127.0.0.1:" + SITE
                 + (what.startsWith(REDIRECT)
                         ? ThreePixels.make(database)
