@@ -21,6 +21,7 @@ import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.page.ReferrerRule;
+import dev.wilyferret.core.rotation.Behind;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.HashMap;
@@ -38,7 +39,7 @@ import java.util.concurrent.atomic.AtomicLong;
  * @param links by the addresses they are followed at; paused ones left out
  * @param linksById all of them: who came by one before it was paused goes on with its tags
  * @param pages published ones, by the address they are read at
- * @param pageRotations by the page whose address they stand behind
+ * @param pageRotations those behind pages' addresses and their ways out
  * @param entries the paths a promotion's bare slug leads to, by the address of that slug
  * @param moved where promotions stand now, by the address of a slug they had before
  * @param ownBrowsers workspaces by the fingerprint of the cookie's token
@@ -50,7 +51,7 @@ public record SiteSnapshot(
         Map<LinkId, LiveLink> linksById,
         Map<Address, LivePage> pages,
         Map<PageId, LivePage> pagesById,
-        Map<PageId, LiveRotation> pageRotations,
+        Map<Behind, LiveRotation> pageRotations,
         Map<Address, String> entries,
         Map<Address, Moved> moved,
         Map<String, Network> networks,
@@ -110,7 +111,7 @@ public record SiteSnapshot(
             List<LiveLink> links,
             Map<Address, LiveLink> linksByAddress,
             List<LivePage> pages,
-            Map<PageId, LiveRotation> pageRotations,
+            Map<Behind, LiveRotation> pageRotations,
             Map<Address, String> entries,
             Map<Address, Moved> moved,
             List<Network> networks,
@@ -124,7 +125,7 @@ public record SiteSnapshot(
         Map<LinkId, LiveLink> linksById = new HashMap<>();
         Map<Address, LivePage> pages = new HashMap<>();
         Map<PageId, LivePage> pagesById = new HashMap<>();
-        Map<PageId, LiveRotation> pageRotations = new HashMap<>();
+        Map<Behind, LiveRotation> pageRotations = new HashMap<>();
         Map<Address, String> entries = new HashMap<>();
         Map<Address, Moved> moved = new HashMap<>();
         Map<String, Network> networks = new HashMap<>();
@@ -309,9 +310,9 @@ public record SiteSnapshot(
         return Optional.ofNullable(pagesById.get(id)).filter(page -> front.serves(page.workspace()));
     }
 
-    /** The rotation behind a page's address. */
-    public Optional<LiveRotation> rotation(PageId page) {
-        return Optional.ofNullable(pageRotations.get(page));
+    /** The rotation behind a page's address or its way out. */
+    public Optional<LiveRotation> rotation(Behind behind) {
+        return Optional.ofNullable(pageRotations.get(behind));
     }
 
     /** The link at an address. */

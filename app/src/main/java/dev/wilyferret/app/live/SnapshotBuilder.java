@@ -75,6 +75,7 @@ import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
@@ -453,14 +454,14 @@ class SnapshotBuilder {
                     new Turns(shared, ~rotation.seed(), rotation.inTurn(), 0));
         }
 
-        /** By the page whose address it stands behind. */
-        private Map<PageId, LiveRotation> rotationsOfPages() {
-            Map<PageId, LiveRotation> all = new HashMap<>();
-            livePages
-                    .values()
-                    .forEach(
-                            page -> rotation(new Behind.OfPage(page.id()), new From(page.promotion(), Optional.empty()))
-                                    .ifPresent(rotation -> all.put(page.id(), rotation)));
+        /** Those behind pages' addresses and their ways out. */
+        private Map<Behind, LiveRotation> rotationsOfPages() {
+            Map<Behind, LiveRotation> all = new HashMap<>();
+            livePages.values().forEach(page -> {
+                From from = new From(page.promotion(), Optional.empty());
+                Stream.<Behind>of(new Behind.OfPage(page.id()), new Behind.OfOut(page.id()))
+                        .forEach(behind -> rotation(behind, from).ifPresent(rotation -> all.put(behind, rotation)));
+            });
             return all;
         }
 

@@ -25,6 +25,7 @@ record Asked(Promotion promotion, Behind behind, String name, Destination alone,
                 + switch (behind) {
                     case Behind.OfLink(var link) -> "/links/" + link;
                     case Behind.OfPage(var page) -> "/pages/" + page;
+                    case Behind.OfOut(var page) -> "/pages/" + page;
                 };
     }
 

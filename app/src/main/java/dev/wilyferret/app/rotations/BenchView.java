@@ -3,14 +3,17 @@ package dev.wilyferret.app.rotations;
 import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.core.evidence.ConfidenceSequence;
 import dev.wilyferret.core.evidence.Planner;
+import dev.wilyferret.core.figures.Dimension;
 import dev.wilyferret.core.figures.Rate;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.page.PageDocument;
+import dev.wilyferret.core.rotation.Conclusion;
 import dev.wilyferret.core.rotation.RoundDays;
 import dev.wilyferret.core.rotation.Standings;
 import dev.wilyferret.core.rotation.Variant;
+import dev.wilyferret.core.visit.Device;
 import dev.wilyferret.core.wording.PageChanges;
 import java.util.Currency;
 import java.util.List;
@@ -176,6 +179,37 @@ record BenchView(Rotating rotating, Asked asked, Goal goal, RoundBook.Read read,
                                 Math.max(2, rotating.rotation().variants().size()),
                                 Standings.ALPHA)))
                 .toList();
+    }
+
+    /**
+     * A slice in words.
+     *
+     * @param rates of the variants that are compared, in their order
+     */
+    record Sliced(String name, List<RoundDays.Seen> seen) {
+
+        public Rate rate(RoundDays.Seen of) {
+            return new Rate(of.converted(), of.drawn());
+        }
+    }
+
+    List<Sliced> sliced(Dimension by, List<RoundBook.Slice> slices) {
+        return slices.stream()
+                .map(slice -> new Sliced(
+                        slice.value().isEmpty()
+                                ? "not known"
+                                : by == Dimension.DEVICE
+                                        ? Device.valueOf(slice.value()).words()
+                                        : slice.value(),
+                        read.standings().lines().stream()
+                                .map(line ->
+                                        slice.seen().getOrDefault(line.variant().id(), RoundDays.Seen.NOBODY))
+                                .toList()))
+                .toList();
+    }
+
+    public boolean uneven() {
+        return read.whole() && read.standings().conclusion() instanceof Conclusion.Uneven;
     }
 
     public String splitWords() {

@@ -5,6 +5,7 @@ import dev.wilyferret.app.forms.NotFound;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.figures.Dimension;
 import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.RotationId;
@@ -34,6 +35,8 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 @RequestMapping("/promotions/{promotion}/rotations/{rotation}")
 class RotationBench {
 
+    private static final List<Dimension> SLICES = List.of(Dimension.SOURCE, Dimension.DEVICE, Dimension.COUNTRY);
+
     private final Rotations rotations;
     private final RotationDesk desk;
     private final RoundBook rounds;
@@ -47,8 +50,12 @@ class RotationBench {
     }
 
     /** What of a rotation is looked at. */
-    private record Looked(Optional<Goal> goal, int round, int stretch) {
-        static final Looked USUAL = new Looked(Optional.empty(), 0, -1);
+    private record Looked(Optional<Goal> goal, int round, int stretch, Optional<Dimension> by) {
+        static final Looked USUAL = new Looked(Optional.empty(), 0, -1, Optional.empty());
+    }
+
+    private static Optional<Dimension> slicing(String by) {
+        return SLICES.stream().filter(one -> one.name().equals(by)).findFirst();
     }
 
     private Rotating opened(Member member, PromotionId promotion, RotationId id) {
@@ -67,10 +74,11 @@ class RotationBench {
             @RequestParam(defaultValue = "") String goal,
             @RequestParam(defaultValue = "0") int round,
             @RequestParam(defaultValue = "-1") int stretch,
+            @RequestParam(defaultValue = "") String by,
             Model model) {
         return show(
                 opened(member, promotion, rotation),
-                new Looked(Goal.named(goal), round, stretch),
+                new Looked(Goal.named(goal), round, stretch, slicing(by)),
                 Intake.showing(Map.of()),
                 model);
     }
@@ -259,6 +267,10 @@ class RotationBench {
         model.addAttribute("lastRound", last);
         model.addAttribute("read", read);
         model.addAttribute("view", view);
+        model.addAttribute("slicesBy", SLICES);
+        model.addAttribute("by", looked.by.orElse(null));
+        looked.by.ifPresent(by ->
+                model.addAttribute("slices", view.sliced(by, rounds.slices(rotating, read.shown(), goal, by))));
         return "rotations/bench";
     }
 }

@@ -62,14 +62,24 @@ class RotationDesk {
                         link.details().to(),
                         choices);
             }
-            case Behind.OfPage(var id) -> {
-                Page page = choices.pages().stream()
-                        .filter(one -> one.id().equals(id))
-                        .findFirst()
-                        .orElseThrow(NotFound::new);
-                yield new Asked(opened, behind, "page “" + page.name() + "”", new Destination.ToPage(id), choices);
-            }
+            case Behind.OfPage(var id) ->
+                new Asked(
+                        opened, behind, "page “" + page(choices, id).name() + "”", new Destination.ToPage(id), choices);
+            case Behind.OfOut(var id) ->
+                new Asked(
+                        opened,
+                        behind,
+                        "the way to the offer from “" + page(choices, id).name() + "”",
+                        new Destination.ToOffer(Optional.empty()),
+                        choices);
         };
+    }
+
+    private static Page page(LinkChoices choices, PageId id) {
+        return choices.pages().stream()
+                .filter(one -> one.id().equals(id))
+                .findFirst()
+                .orElseThrow(NotFound::new);
     }
 
     /** What a new variant is called. */

@@ -20,6 +20,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -30,6 +31,7 @@ import org.springframework.stereotype.Component;
 class RoundBook {
 
     private static final Duration AN_HOUR = Duration.ofHours(1);
+    private static final int MOST_SLICES = 20;
 
     private final Rotations rotations;
     private final Figures figures;
@@ -105,6 +107,34 @@ class RoundBook {
                         ? Standings.byMoney(rotating.rotation(), ripe, days.drawn(), worth, sold)
                         : Standings.of(rotating.rotation(), ripe, days.drawn(), worth),
                 figures.percentMade(rotating.workspace()).isEmpty());
+    }
+
+    /**
+     * What of a stretch came from where, or on what.
+     *
+     * @param value of the dimension, as it is kept; empty where it is not known
+     */
+    record Slice(String value, Map<VariantId, RoundDays.Seen> seen) {
+
+        long drawn() {
+            return seen.values().stream().mapToLong(RoundDays.Seen::drawn).sum();
+        }
+    }
+
+    /** The largest first; with visitors who do not count yet. */
+    List<Slice> slices(Rotating rotating, Stretch stretch, Goal goal, Dimension by) {
+        Period period = new Period(
+                LocalDate.ofInstant(stretch.begins().at(), ZoneOffset.UTC),
+                LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC),
+                ZoneOffset.UTC);
+        return figures.of(rotating.workspace(), rotating.promotion(), period, List.of(by)).entrySet().stream()
+                .map(one -> new Slice(
+                        one.getKey().getFirst(),
+                        RoundDays.together(one.getValue(), rotating.rotation(), stretch.number(), goal.reached())))
+                .filter(slice -> slice.drawn() > 0)
+                .sorted(Comparator.comparingLong(Slice::drawn).reversed().thenComparing(Slice::value))
+                .limit(MOST_SLICES)
+                .toList();
     }
 
     private RipeAge age(Rotating rotating, Goal goal) {

@@ -25,6 +25,7 @@ import dev.wilyferret.core.link.Elsewhere;
 import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.page.PageDocument.OutsidePage;
 import dev.wilyferret.core.pixel.PixelAnswer;
+import dev.wilyferret.core.rotation.Behind;
 import dev.wilyferret.core.visit.Arrival;
 import dev.wilyferret.core.visit.Draw;
 import dev.wilyferret.core.visit.Parameters;
@@ -55,6 +56,7 @@ class VisitorRoutes {
     private final Crossing crossing;
     private final Carried carried;
     private final Leading leading;
+    private final Repeats repeats;
     private final TokenValues tokens;
     private final MediaRoute media;
     private final Clock clock;
@@ -68,6 +70,7 @@ class VisitorRoutes {
             Crossing crossing,
             Carried carried,
             Leading leading,
+            Repeats repeats,
             TokenValues tokens,
             MediaRoute media,
             Clock clock) {
@@ -79,6 +82,7 @@ class VisitorRoutes {
         this.crossing = crossing;
         this.carried = carried;
         this.leading = leading;
+        this.repeats = repeats;
         this.tokens = tokens;
         this.media = media;
         this.clock = clock;
@@ -105,7 +109,7 @@ class VisitorRoutes {
         Visit visit = visit(request, link.workspace());
         Came came = came(request, visit, link.workspace(), Optional.of(link));
         boolean recorded = recorded(request);
-        Way way = way(request, link, recorded && came.billed());
+        Way way = way(request, link, came, recorded && came.billed());
         Target target = way.target;
         SiteEvent.Click click = came.click(new ClickId(ids.next()), link.workspace(), link.promotion(), way.draw);
         if (recorded) {
@@ -152,7 +156,7 @@ class VisitorRoutes {
     /** Where a link leads somebody, and what was drawn for them. */
     private record Way(Target target, Optional<Draw> draw) {}
 
-    private Way way(HttpServletRequest request, LiveLink link, boolean takes) {
+    private Way way(HttpServletRequest request, LiveLink link, Came came, boolean takes) {
         Optional<Target> ended = link.ending()
                 .filter(ending -> ending.ended(clock.instant(), takes))
                 .map(SiteSnapshot.Ending::then);
@@ -160,7 +164,7 @@ class VisitorRoutes {
             return new Way(ended.get(), Optional.empty());
         }
         return link.rotation()
-                .flatMap(rotation -> rotation.choose(GivenVariants.of(request, rotation.id()), takes))
+                .flatMap(rotation -> repeats.choose(rotation, request, came.arrival(), takes))
                 .map(chosen -> new Way(chosen.target(), Optional.of(chosen.draw())))
                 .orElseGet(() -> new Way(link.target(), Optional.empty()));
     }
@@ -252,8 +256,8 @@ class VisitorRoutes {
         }
         SiteSnapshot snapshot = snapshots.now();
         Visit visit = Visit.of(request, ids);
-        Optional<LiveRotation.Chosen> chosen =
-                snapshot.rotation(page.id()).flatMap(rotation -> chosen(request, page, visit, rotation));
+        Optional<LiveRotation.Chosen> chosen = snapshot.rotation(new Behind.OfPage(page.id()))
+                .flatMap(rotation -> chosen(request, page, visit, rotation));
         List<SiteEvent> events = new ArrayList<>(3);
         Visit.Current current = current(request, page, visit, chosen, events);
         if (chosen.filter(one -> !one.stays(page)).isPresent()) {
@@ -308,11 +312,8 @@ class VisitorRoutes {
 
     private Optional<LiveRotation.Chosen> chosen(
             HttpServletRequest request, LivePage page, Visit visit, LiveRotation rotation) {
-        return rotation.choose(
-                GivenVariants.of(request, rotation.id()),
-                recorded(request)
-                        && came(request, visit, page.workspace(), Optional.empty())
-                                .billed());
+        Came came = came(request, visit, page.workspace(), Optional.empty());
+        return repeats.choose(rotation, request, came.arrival(), recorded(request) && came.billed());
     }
 
     /** The click a view belongs to; with what was drawn for it, or in the middle of its visit. */
@@ -474,6 +475,17 @@ class VisitorRoutes {
             return;
         }
         LivePage page = from.get();
+        Visit visit = visit(request, page.workspace());
+        Optional<LiveRotation.Chosen> chosen = (offer.isEmpty()
+                        ? snapshot.rotation(new Behind.OfOut(page.id()))
+                        : Optional.<LiveRotation>empty())
+                .flatMap(rotation -> chosen(request, page, visit, rotation));
+        if (chosen.isPresent()) {
+            List<SiteEvent> events = new ArrayList<>(3);
+            Visit.Current current = current(request, page, visit, chosen, events);
+            leadAway(request, response, page, visit, current, chosen.get(), events);
+            return;
+        }
         Visit.Current current = step(
                 request,
                 response,

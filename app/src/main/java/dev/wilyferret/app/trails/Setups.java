@@ -91,21 +91,24 @@ final class Setups {
                         .findFirst()
                         .map(link -> link.code().text())
                         .orElse("a link");
-            case Behind.OfPage(PageId id) ->
-                known.pagesOf(promotion).stream()
-                        .filter(page -> page.id().equals(id))
-                        .findFirst()
-                        .map(Page::name)
-                        .orElse("a page");
+            case Behind.OfPage(PageId id) -> pageName(id);
+            case Behind.OfOut(PageId id) -> "who goes on from " + pageName(id);
         };
+    }
+
+    private String pageName(PageId id) {
+        return known.pagesOf(promotion).stream()
+                .filter(page -> page.id().equals(id))
+                .findFirst()
+                .map(Page::name)
+                .orElse("a page");
     }
 
     private Setup.Fork fork(Rotating rotating) {
         Rotation rotation = rotating.rotation();
         String shared = shared(rotating.behind());
         return new Setup.Fork(
-                rotation.id(),
-                true,
+                rotating.behind(),
                 rotation.variants().stream()
                         .map(variant -> {
                             boolean draws = rotation.drawing().contains(variant);

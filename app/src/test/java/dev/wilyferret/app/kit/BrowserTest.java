@@ -89,8 +89,12 @@ public abstract class BrowserTest extends AppTest {
 
     /** A visitor's browser, which nobody has marked. */
     protected static BrowserContext stranger(boolean script) {
+        return stranger(script, VISITOR);
+    }
+
+    protected static BrowserContext stranger(boolean script, String userAgent) {
         return chromium.newContext(
-                new Browser.NewContextOptions().setJavaScriptEnabled(script).setUserAgent(VISITOR));
+                new Browser.NewContextOptions().setJavaScriptEnabled(script).setUserAgent(userAgent));
     }
 
     /** Signed in at the sign-in page, as a person does. */

@@ -10,6 +10,7 @@ import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.core.design.StartingDesign;
+import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.rotation.Behind;
@@ -30,6 +31,8 @@ import org.springframework.beans.factory.annotation.Autowired;
 
 /** A rotation behind a link, as visitors and its owner meet it. */
 class RotationTest extends AppTest {
+
+    private int browsers;
 
     @Autowired
     private Rotations rotations;
@@ -67,6 +70,12 @@ class RotationTest extends AppTest {
         bench = location(added);
         assertThat(location(owner.get(link))).isEqualTo(bench);
         await().until(() -> drawn(40) > 0);
+    }
+
+    /** Somebody with a browser of their own: the same address and browser right after each other are one. */
+    private Guest person() {
+        return guest().as(
+                        "Mozilla/5.0 (X11; Linux x86_64; rv:%d.0) Gecko/20100101 Firefox/151.0".formatted(browsers++));
     }
 
     /** Looks what is there, which takes nobody's turn, and counts how often it was the second page. */
@@ -119,7 +128,7 @@ class RotationTest extends AppTest {
             return second > 0 && second < 25;
         });
         for (int i = 0; i < 60; i++) {
-            guest().get(trail.link().path());
+            person().get(trail.link().path());
             guest().as("LinkPreviewBot/1.0").get(trail.link().path());
         }
         assertThat(draws("c.first_draw and c.verdict = 'COUNTED'"))
@@ -151,7 +160,7 @@ class RotationTest extends AppTest {
     @Test
     void whoComesBackGetsTheSameAgainAsLongAsItIsAtWork() {
         for (int i = 0; i < 6; i++) {
-            Guest visitor = guest();
+            Guest visitor = person();
             String first = page(visitor);
             assertThat(page(visitor)).isEqualTo(first);
             assertThat(page(visitor)).isEqualTo(first);
@@ -168,7 +177,7 @@ class RotationTest extends AppTest {
                 .containsPattern("was drawn for (Old|New) words")
                 .containsPattern("got again (Old|New) words");
         Guest ofSecond = IntStream.range(0, 20)
-                .mapToObj(i -> guest())
+                .mapToObj(i -> person())
                 .filter(visitor -> page(visitor).contains(second.slug()))
                 .findFirst()
                 .orElseThrow();
@@ -185,7 +194,7 @@ class RotationTest extends AppTest {
     void whereNobodyIsDrawnForAnyTheLinkLeadsWhereItDidAndItsBenchSaysSo() {
         change(in(Variant.State.PAUSED), weight(0));
         await().until(() -> drawn(20) == 0);
-        assertThat(page(guest())).contains(trail.bridge().slug());
+        assertThat(page(person())).contains(trail.bridge().slug());
         assertThat(draws("true")).isEmpty();
         assertThat(owner.get(bench).body())
                 .contains("so everybody goes to <strong>" + trail.bridge().name());
@@ -198,7 +207,7 @@ class RotationTest extends AppTest {
         rotations.add(trail.workspace(), rotation().id(), "Not yet", new Destination.ToPage(draft.id()));
         await().until(() -> owner.get(bench).body().contains("Not published: nobody is drawn for it."));
         for (int i = 0; i < 12; i++) {
-            assertThat(guest().get(trail.link().path()).statusCode()).isEqualTo(302);
+            assertThat(person().get(trail.link().path()).statusCode()).isEqualTo(302);
         }
         assertThat(draws("c.first_draw")).isEqualTo(Map.of("Old words", 6L, "New words", 6L));
     }
@@ -263,7 +272,7 @@ class RotationTest extends AppTest {
         await().until(() -> IntStream.range(0, 20)
                 .anyMatch(i -> location(guest().head(trail.link().path())).startsWith("https://lanternfish.test")));
         for (int i = 0; i < 4; i++) {
-            guest().get(trail.link().path());
+            person().get(trail.link().path());
         }
         assertThat(draws("c.first_draw")).isEqualTo(Map.of("New words", 2L, "Straight", 2L));
         followed();
@@ -293,7 +302,7 @@ class RotationTest extends AppTest {
                 IntStream.range(0, 12).anyMatch(i -> guest().head(address).statusCode() == 302));
         int stayed = 0;
         for (int i = 0; i < 6; i++) {
-            Guest visitor = guest();
+            Guest visitor = person();
             HttpResponse<String> first = visitor.get(address + "?utm_source=plumage");
             HttpResponse<String> again = visitor.get(address);
             assertThat(again.statusCode()).isEqualTo(first.statusCode());
@@ -307,7 +316,7 @@ class RotationTest extends AppTest {
         assertThat(draws("c.first_draw and c.link_id is null")).isEqualTo(Map.of("As it stands", 3L, "Behind it", 3L));
         await().until(() -> drawn(20) == 0);
         for (int i = 0; i < 4; i++) {
-            Guest visitor = guest();
+            Guest visitor = person();
             visitor.get(trail.link().path());
             visitor.get(address);
         }
@@ -333,7 +342,7 @@ class RotationTest extends AppTest {
     @Test
     void whatChangesPartsTheFiguresAndRoundsStayReadable() {
         for (int i = 0; i < 6; i++) {
-            guest().get(trail.link().path());
+            person().get(trail.link().path());
         }
         scenario.write(second, Scenario.bridgeText("A third headline", new NextStep.ToOffer(), List.of()));
         followed();
@@ -346,7 +355,7 @@ class RotationTest extends AppTest {
         owner.sendTo(bench, bench + "/rounds");
         assertThat(rotation().round()).isEqualTo(2);
         await().until(() -> {
-            guest().get(trail.link().path());
+            person().get(trail.link().path());
             return sql.sql("select count(*) from click where workspace_id = ? and stretch = 3")
                             .param(trail.workspace().value())
                             .query(Long.class)
@@ -379,7 +388,7 @@ class RotationTest extends AppTest {
                         .goal())
                 .isEqualTo(Goal.SALE);
         Guest ofSecond = IntStream.range(0, 20)
-                .mapToObj(i -> guest())
+                .mapToObj(i -> person())
                 .filter(visitor -> page(visitor).contains(second.slug()))
                 .findFirst()
                 .orElseThrow();
@@ -447,5 +456,58 @@ class RotationTest extends AppTest {
                 .orElseThrow();
         assertThat(copy.published()).isPresent();
         assertThat(rotation().variants()).hasSize(3);
+    }
+
+    /** Those whom a page sends straight to the offer: one half to another offer, which the click id names too. */
+    @Test
+    void thoseWhoGoOnToTheOfferAreSharedOutToo() {
+        rotations.begin(
+                trail.workspace(),
+                trail.promotion().id(),
+                new Behind.OfOut(second.id()),
+                "The offer",
+                new Destination.ToOffer(Optional.empty()),
+                "First the bridge",
+                new Destination.ToPage(trail.bridge().id()));
+        String out = "/out/" + ShortId.of(second.id());
+        await().until(() -> IntStream.range(0, 12)
+                .anyMatch(
+                        i -> location(guest().head(out)).contains(trail.bridge().slug())));
+        int offers = 0;
+        for (int i = 0; i < 6; i++) {
+            Guest visitor = person();
+            visitor.get("/" + trail.promotion().slug() + "/" + second.slug());
+            String first = location(visitor.get(out));
+            offers += first.startsWith("https://lanternfish.test") ? 1 : 0;
+            assertThat(location(visitor.get(out))).isEqualTo(first);
+        }
+        assertThat(offers).isEqualTo(3);
+        followed();
+        Rotating behind = rotations
+                .behind(trail.workspace(), new Behind.OfOut(second.id()))
+                .orElseThrow();
+        assertThat(Jsoup.parse(owner.get(behind.address()).body()).text())
+                .contains(
+                        "Rotation of the way to the offer from “Bridge page 2”",
+                        "The offer 3 0",
+                        "First the bridge 3 0");
+        assertThat(Jsoup.parse(owner.get(behind.address() + "?by=DEVICE").body())
+                        .text())
+                .contains(
+                        "Apart by device",
+                        "finds a difference in one of them by chance",
+                        "3 of 3, 100.0 % 0 of 3, 0.0 %");
+    }
+
+    @Test
+    void whoAsksAgainBeforeTheCookieIsThereTakesNobodysTurn() {
+        String browser = "Mozilla/5.0 (X11; Linux x86_64; rv:777.0) Gecko/20100101 Firefox/151.0";
+        List<String> pages = IntStream.range(0, 4)
+                .mapToObj(i -> page(guest().as(browser)))
+                .distinct()
+                .toList();
+        assertThat(pages).hasSize(1);
+        assertThat(draws("c.first_draw").values()).containsExactly(1L);
+        assertThat(draws("not c.first_draw").values()).containsExactly(3L);
     }
 }

@@ -66,7 +66,8 @@ class RotationStory extends BrowserTest {
             seen = headline(stranger, address);
             assertThat(headline(stranger, address)).as("the same again").isEqualTo(seen);
         }
-        try (BrowserContext stranger = stranger(true)) {
+        try (BrowserContext stranger =
+                stranger(true, "Mozilla/5.0 (X11; Linux x86_64; rv:9.0) Gecko/20100101 Firefox/151.0")) {
             assertThat(headline(stranger, address))
                     .as("the next one gets the other")
                     .isNotEqualTo(seen);

@@ -14,11 +14,15 @@ public sealed interface Behind {
     /** The address of a page. */
     record OfPage(PageId page) implements Behind {}
 
+    /** The way from a page to the promotion's offer. */
+    record OfOut(PageId page) implements Behind {}
+
     /** As it is kept; {@link #read} reads it. */
     default String text() {
         return switch (this) {
             case OfLink(LinkId link) -> "link " + link;
             case OfPage(PageId page) -> "page " + page;
+            case OfOut(PageId page) -> "out " + page;
         };
     }
 
@@ -28,6 +32,7 @@ public sealed interface Behind {
         return switch (parts[0] + "/" + parts.length) {
             case "link/2" -> Id.parse(parts[1], LinkId::new).map(OfLink::new);
             case "page/2" -> Id.parse(parts[1], PageId::new).map(OfPage::new);
+            case "out/2" -> Id.parse(parts[1], PageId::new).map(OfOut::new);
             default -> Optional.empty();
         };
     }

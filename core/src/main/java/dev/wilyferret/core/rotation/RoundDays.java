@@ -30,7 +30,7 @@ public record RoundDays(SortedMap<LocalDate, Map<VariantId, Seen>> days) {
      */
     public record Seen(long drawn, long arrived, long converted) {
 
-        static final Seen NOBODY = new Seen(0, 0, 0);
+        public static final Seen NOBODY = new Seen(0, 0, 0);
 
         Seen plus(Seen other) {
             return new Seen(drawn + other.drawn, arrived + other.arrived, converted + other.converted);
@@ -54,6 +54,12 @@ public record RoundDays(SortedMap<LocalDate, Map<VariantId, Seen>> days) {
                         && drawn.stretch() == stretch
                         && rotation.variant(drawn.variant()).isPresent(),
                 goal);
+    }
+
+    /** Of some visits together, whatever their days; one who came in several slices stands in each. */
+    public static Map<VariantId, Seen> together(Tally tally, Rotation rotation, int stretch, Predicate<Leg> goal) {
+        RoundDays days = of(new TreeMap<>(Map.of(LocalDate.EPOCH, tally)), rotation, stretch, goal);
+        return days.days.values().stream().findFirst().orElse(Map.of());
     }
 
     private record Cohort(Crowd drawn, long arrived) {}

@@ -4,9 +4,9 @@ import dev.wilyferret.core.figures.Leg;
 import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
-import dev.wilyferret.core.id.RotationId;
 import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.page.PageKind;
+import dev.wilyferret.core.rotation.Behind;
 import dev.wilyferret.core.trail.Setup.Leaf;
 import dev.wilyferret.core.trail.Setup.Target;
 import dev.wilyferret.core.trail.Trail.Loss;
@@ -26,6 +26,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /** Makes the trail of what stands and what went along it. */
 final class Charting {
@@ -104,14 +105,14 @@ final class Charting {
 
     private void plan() {
         setup.forks()
-                .forEach(fork -> fork.arms()
-                        .forEach(arm -> arm.target().ifPresent(target -> {
-                            if (fork.entry()) {
-                                lead(FILTER, new Place.Variant(arm.variant()), "");
-                            }
-                            lead(new Place.Variant(arm.variant()), new Setup.Way("", target));
-                        })));
-        setup.entries().forEach(page -> lead(FILTER, page.place(), ""));
+                .forEach(fork -> fork.drawing().forEach(arm -> {
+                    Place here = new Place.Variant(arm.variant());
+                    if (fork.behind() instanceof Behind.OfLink) {
+                        lead(FILTER, here, "");
+                    }
+                    place(arm.target().orElseThrow()).ifPresent(to -> lead(here, to, ""));
+                }));
+        setup.entries().forEach(page -> lead(FILTER, new Setup.Way("", new Target.ToPage(page.id()))));
         setup.straight().forEach(target -> lead(FILTER, new Setup.Way("", target)));
         if (setup.pages().stream().allMatch(Leaf::redirect)) {
             lead(FILTER, Place.Missing.LANDING, "");
@@ -151,14 +152,23 @@ final class Charting {
     }
 
     private void lead(Place from, Setup.Way way) {
-        if (way.target() instanceof Target.ToFork(RotationId id)) {
-            setup.forks().stream()
-                    .filter(fork -> fork.id().equals(id))
-                    .flatMap(fork -> fork.arms().stream())
-                    .filter(arm -> arm.target().isPresent())
-                    .forEach(arm -> lead(from, new Place.Variant(arm.variant()), way.label()));
+        List<Setup.Arm> arms = shared(from, way.target()).toList();
+        arms.forEach(arm -> lead(from, new Place.Variant(arm.variant()), way.label()));
+        if (arms.isEmpty()) {
+            place(way.target()).ifPresent(to -> lead(from, to, way.label()));
         }
-        place(way.target()).ifPresent(to -> lead(from, to, way.label()));
+    }
+
+    /** The variants that whoever goes a way is shared out among. */
+    private Stream<Setup.Arm> shared(Place from, Target target) {
+        return switch (target) {
+            case Target.ToPage(PageId page) -> setup.drawing(new Behind.OfPage(page));
+            case Target.ToOffer(OfferId offer)
+            when offer.equals(setup.offer()) ->
+                from instanceof Place.Page(PageId page) ? setup.drawing(new Behind.OfOut(page)) : Stream.empty();
+            case Target.ToOffer _, Target.ToMissing _, Target.ToElsewhere _, Target.HandOut _ -> Stream.empty();
+            case Target.ToStep _, Target.Thanks _ -> Stream.empty();
+        };
     }
 
     private void lead(Place from, Place to, String label) {
@@ -176,7 +186,7 @@ final class Charting {
             case Target.ToElsewhere(ElsewhereId elsewhere) -> Optional.of(new Place.Elsewhere(elsewhere));
             case Target.HandOut() -> Optional.of(new Place.HandedOut());
             case Target.ToStep(PageId page, String name) -> Optional.of(new Place.Step(page, name));
-            case Target.ToFork _, Target.Thanks _ -> Optional.empty();
+            case Target.Thanks() -> Optional.empty();
         };
     }
 

@@ -5,9 +5,9 @@ import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
-import dev.wilyferret.core.id.RotationId;
 import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.page.PageKind;
+import dev.wilyferret.core.rotation.Behind;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -97,12 +97,14 @@ public record Setup(
             Optional<ListId> list,
             boolean mailsOff) {}
 
-    /**
-     * A rotation.
-     *
-     * @param entry whether visits begin with it
-     */
-    public record Fork(RotationId id, boolean entry, List<Arm> arms) {}
+    /** A rotation. */
+    public record Fork(Behind behind, List<Arm> arms) {
+
+        /** Those that visitors are drawn for. */
+        Stream<Arm> drawing() {
+            return arms.stream().filter(arm -> arm.target.isPresent());
+        }
+    }
 
     /**
      * A variant of a rotation.
@@ -131,9 +133,6 @@ public record Setup(
         /** A step of the owner's own on the page. */
         record ToStep(PageId page, String name) implements Target {}
 
-        /** To whichever variant is drawn. */
-        record ToFork(RotationId fork) implements Target {}
-
         /** Stays where it is, with thanks: what is to be gained is gained. */
         record Thanks() implements Target {}
     }
@@ -152,6 +151,11 @@ public record Setup(
                 pixelAccounts,
                 leadPixelSeen,
                 legalComplete);
+    }
+
+    /** Those that visitors of something are shared out among; none where it leads to one place. */
+    Stream<Arm> drawing(Behind behind) {
+        return forks.stream().filter(fork -> fork.behind.equals(behind)).flatMap(Fork::drawing);
     }
 
     Stream<Arm> arms() {

@@ -12,11 +12,11 @@ import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
-import dev.wilyferret.core.id.RotationId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.page.PageKind;
+import dev.wilyferret.core.rotation.Behind;
 import dev.wilyferret.core.sale.SaleState;
 import dev.wilyferret.core.sale.Sold;
 import dev.wilyferret.core.trail.Setup.Form;
@@ -170,8 +170,7 @@ final class Promoted {
     /** Variants that visits begin with, each leading to a page. */
     Promoted forked(VariantId... variants) {
         forks.add(new Setup.Fork(
-                new RotationId(new UUID(8, 1)),
-                true,
+                new Behind.OfLink(LINK),
                 IntStream.range(0, variants.length)
                         .mapToObj(at -> new Setup.Arm(
                                 variants[at],

@@ -10,7 +10,9 @@ import dev.wilyferret.core.figures.Rate;
 import dev.wilyferret.core.figures.Station;
 import dev.wilyferret.core.id.BonusId;
 import dev.wilyferret.core.id.MailId;
+import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.page.PageKind;
+import dev.wilyferret.core.rotation.Behind;
 import dev.wilyferret.core.trail.Setup.Target;
 import dev.wilyferret.core.trail.Trail.Loss;
 import dev.wilyferret.core.trail.Trail.State;
@@ -293,5 +295,50 @@ class TrailTest {
         assertThat(new Steps(1, 1, 1, 1, 1).band(10_000_000))
                 .as("a line is left")
                 .contains("19.4");
+    }
+
+    @Test
+    void variantsAreAForkWithEachOnesStream() {
+        VariantId first = new VariantId(new UUID(4, 1));
+        VariantId second = new VariantId(new UUID(4, 2));
+        Trail trail = Promoted.straight()
+                .with(3, "Other words", page(2))
+                .forked(first, second)
+                .went(30, new Station.Variant(first, 1, true), BRIDGE)
+                .went(5, new Station.Variant(first, 1, false), BRIDGE, REDIRECT, OUT)
+                .went(7, new Station.Variant(second, 1, true))
+                .trail();
+        Place one = new Place.Variant(first);
+        Place other = new Place.Variant(second);
+        assertThat(way(trail, new Place.Filter(), one)).isEqualTo(new Way(new Place.Filter(), one, "", true, 35));
+        assertThat(way(trail, one, at(1))).isEqualTo(new Way(one, at(1), "", true, 35));
+        assertThat(stop(trail, other).losses()).containsExactly(new Loss(Loss.Kind.WENT_NO_FURTHER, 7, "saw no page"));
+        assertThat(stop(trail, one).note()).isEqualTo("50 % of new ones");
+        assertThat(trail.from(new Place.Filter())).noneMatch(way -> way.to().equals(at(1)));
+    }
+
+    /** Behind a page's address the fork stands before the page, wherever visitors come from; behind its way out after it. */
+    @Test
+    void aPagesAddressAndItsWayOutForkWhereTheyAre() {
+        VariantId stays = new VariantId(new UUID(4, 1));
+        VariantId other = new VariantId(new UUID(4, 2));
+        Promoted promoted = new Promoted()
+                .with(1, "Bridge page", new Target.ToOffer(Promoted.OFFER))
+                .with(3, "Other words", page(1));
+        promoted.forks.add(new Setup.Fork(
+                new Behind.OfPage(id(1)),
+                List.of(
+                        new Setup.Arm(stays, "As it stands", "", Optional.of(page(1))),
+                        new Setup.Arm(other, "Other", "", Optional.of(page(3))))));
+        Trail trail = promoted.trail();
+        assertThat(trail.to(at(1))).extracting(Way::from).containsExactly(new Place.Variant(stays));
+        assertThat(trail.from(at(3))).extracting(Way::to).contains(new Place.Variant(stays), new Place.Variant(other));
+        promoted.forks.add(new Setup.Fork(
+                new Behind.OfOut(id(1)),
+                List.of(new Setup.Arm(
+                        new VariantId(new UUID(4, 3)), "Kit", "", Optional.of(new Target.ToOffer(Promoted.OTHER))))));
+        assertThat(promoted.trail().from(at(1)))
+                .extracting(Way::to)
+                .containsExactly(new Place.Variant(new VariantId(new UUID(4, 3))));
     }
 }
