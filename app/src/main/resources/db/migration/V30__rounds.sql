@@ -35,6 +35,22 @@ insert into rotation_mark (workspace_id, id, rotation_id, round, stretch, at, ki
 select workspace_id, gen_random_uuid(), id, round, 1, shared_since, 'SHARES', 'Shares were changed.' from rotation
 where shared_since > created_at;
 
+-- Variants for those of whom something is so; read from top to bottom, the rest behind them.
+create table rotation_branch (
+  workspace_id uuid not null,
+  id uuid not null,
+  rotation_id uuid not null,
+  place int not null,
+  circumstance text not null,
+  primary key (workspace_id, id),
+  foreign key (workspace_id, rotation_id) references rotation (workspace_id, id)
+);
+create index branch_by_rotation on rotation_branch (workspace_id, rotation_id);
+create trigger announce after insert or update or delete on rotation_branch for each row execute function announce_site_change();
+alter table rotation_variant
+  add column branch_id uuid,
+  add foreign key (workspace_id, branch_id) references rotation_branch (workspace_id, id);
+
 alter table click rename column rotation_round to stretch;
 alter table site_event
   add column rotation_id uuid,

@@ -4,8 +4,11 @@ import dev.wilyferret.app.live.LiveRotation;
 import dev.wilyferret.app.live.SiteSnapshot.Target;
 import dev.wilyferret.core.id.RotationId;
 import dev.wilyferret.core.id.VariantId;
+import dev.wilyferret.core.rotation.Circumstance;
 import dev.wilyferret.core.rotation.Turns;
 import dev.wilyferret.core.rotation.Weights;
+import dev.wilyferret.core.visit.Device;
+import java.time.ZonedDateTime;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -34,6 +37,8 @@ import org.openjdk.jmh.runner.options.OptionsBuilder;
 @Measurement(iterations = 5, time = 1)
 public class ChoosingSpeed {
 
+    private static final ZonedDateTime NOON = ZonedDateTime.parse("2026-11-27T12:00:00+01:00[Europe/Vienna]");
+
     private final LiveRotation rotation = rotation();
 
     private static LiveRotation rotation() {
@@ -44,24 +49,31 @@ public class ChoosingSpeed {
                         new Target.ToPage(Optional.empty(), "/cellar-crop/start-" + i),
                         weights.share(i)))
                 .toList();
+        LiveRotation.Shares shares = new LiveRotation.Shares(
+                ways, Optional.empty(), new Turns(weights, 2026, false, 0), new Turns(weights, 7, false, 0));
         return new LiveRotation(
                 new RotationId(new UUID(2, 2)),
                 1,
-                ways,
-                Optional.empty(),
-                Set.of(),
-                new Turns(weights, 2026, false, 0),
-                new Turns(weights, 7, false, 0));
+                List.of(
+                        new LiveRotation.Part(new Circumstance.From(Set.of("DE", "CH")), shares),
+                        new LiveRotation.Part(new Circumstance.On(Set.of(Device.TABLET)), shares),
+                        new LiveRotation.Part(new Circumstance.Speaking(Set.of("fr")), shares)),
+                Optional.of(shares),
+                Set.of());
+    }
+
+    private static Circumstance.Facts facts() {
+        return new Circumstance.Facts("AT", Device.PHONE, "de-AT", Optional.empty(), NOON, false);
     }
 
     @Benchmark
     public Optional<LiveRotation.Chosen> fresh() {
-        return rotation.choose(Optional.empty(), true);
+        return rotation.choose(Optional.empty(), ChoosingSpeed::facts, true);
     }
 
     @Benchmark
     public Optional<LiveRotation.Chosen> again() {
-        return rotation.choose(Optional.of(new VariantId(new UUID(1, 3))), true);
+        return rotation.choose(Optional.of(new VariantId(new UUID(1, 3))), ChoosingSpeed::facts, true);
     }
 
     public static void main(String[] args) throws RunnerException {

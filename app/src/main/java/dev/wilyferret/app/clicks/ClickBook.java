@@ -6,8 +6,8 @@ import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.id.PromotionId;
-import dev.wilyferret.core.id.RotationId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.id.VisitorId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.pixel.PixelAnswer;
@@ -86,11 +86,11 @@ public class ClickBook {
         return queries.billed(workspace.value(), promotion.value(), link.value());
     }
 
-    /** For how many clicks since a moment a turn of a rotation was taken. Reads the promotion's clicks since then. */
+    /** How often since a moment a turn was taken that was one of some variants'. Reads the promotion's clicks since then. */
     @Transactional(readOnly = true)
-    public long draws(WorkspaceId workspace, PromotionId promotion, RotationId rotation, Instant from) {
-        return queries.draws(workspace.value(), promotion.value(), rotation.value(), from)
-                + queries.drawsMeanwhile(workspace.value(), promotion.value(), rotation.value(), from);
+    public long draws(WorkspaceId workspace, PromotionId promotion, List<VariantId> variants, Instant from) {
+        return queries.draws(workspace.value(), promotion.value(), Id.values(variants), from)
+                + queries.drawsMeanwhile(workspace.value(), promotion.value(), Id.values(variants), from);
     }
 
     /** How long after their click the latest visitors went on to an offer. */

@@ -61,15 +61,15 @@ interface ClickQueries extends Repository<StandingClickRow, ClickRow.Key> {
 
     @Query("""
             select count(*) from ClickRow c where c.workspace = :workspace and c.promotion = :promotion and c.at >= :from
-              and c.rotation = :rotation and c.firstDraw = true
+              and c.variant in :variants and c.firstDraw = true
             """)
-    long draws(UUID workspace, UUID promotion, UUID rotation, Instant from);
+    long draws(UUID workspace, UUID promotion, List<UUID> variants, Instant from);
 
     @Query("""
             select count(*) from SiteEventRow e where e.workspace = :workspace and e.promotion = :promotion and e.at >= :from
-              and e.rotation = :rotation and e.firstDraw = true
+              and e.variant in :variants and e.firstDraw = true
             """)
-    long drawsMeanwhile(UUID workspace, UUID promotion, UUID rotation, Instant from);
+    long drawsMeanwhile(UUID workspace, UUID promotion, List<UUID> variants, Instant from);
 
     @Query("""
             from SiteEventRow e where e.workspace = :workspace and e.promotion = :promotion and e.kind = WENT_ON order by e.at desc

@@ -101,7 +101,7 @@ class DemoScenario implements ApplicationRunner {
     private static final int CHUNK = 2000;
     private static final String ROOM = "Room for a kit";
     private static final String NO_ROOM = "No room yet";
-    private static final Duration COUNTED = Duration.ofSeconds(60);
+    private static final Duration COUNTED = Duration.ofSeconds(45);
 
     private final Installation installation;
     private final Workspaces workspaces;

@@ -2,6 +2,7 @@ package dev.wilyferret.app.live;
 
 import dev.wilyferret.app.clicks.ClickBook;
 import dev.wilyferret.app.rotations.Rotating;
+import dev.wilyferret.core.id.BranchId;
 import dev.wilyferret.core.id.RotationId;
 import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.rotation.Rotation;
@@ -10,6 +11,7 @@ import dev.wilyferret.core.rotation.Weights;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Component;
 
@@ -23,31 +25,36 @@ class KeptTurns {
     private record Kept(Shared shared, Turns turns) {}
 
     private final ClickBook clicks;
-    private final Map<RotationId, Kept> kept = new ConcurrentHashMap<>();
+
+    private record Place(RotationId rotation, Optional<BranchId> branch) {}
+
+    private final Map<Place, Kept> kept = new ConcurrentHashMap<>();
 
     KeptTurns(ClickBook clicks) {
         this.clicks = clicks;
     }
 
-    /** @param variants those that are drawn, with their weights in the same order */
-    Turns of(Rotating behind, List<VariantId> variants, Weights weights) {
+    /** @param branch whose visitors they are; empty for the rest
+     * @param variants those that are drawn, with their weights in the same order */
+    Turns of(Rotating behind, Optional<BranchId> branch, List<VariantId> variants, Weights weights) {
         Rotation rotation = behind.rotation();
         Shared shared = new Shared(variants, weights, rotation.inTurn(), behind.sharedSince());
         return kept.compute(
-                        rotation.id(),
-                        (id, before) -> before != null && before.shared.equals(shared)
+                        new Place(rotation.id(), branch),
+                        (place, before) -> before != null && before.shared.equals(shared)
                                 ? before
                                 : new Kept(
                                         shared,
                                         new Turns(
                                                 weights,
                                                 rotation.seed()
-                                                        ^ behind.sharedSince().toEpochMilli(),
+                                                        ^ behind.sharedSince().toEpochMilli()
+                                                        ^ branch.hashCode(),
                                                 rotation.inTurn(),
                                                 clicks.draws(
                                                         behind.workspace(),
                                                         behind.promotion(),
-                                                        id,
+                                                        variants,
                                                         behind.sharedSince()))))
                 .turns;
     }

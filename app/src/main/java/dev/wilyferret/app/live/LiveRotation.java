@@ -3,29 +3,37 @@ package dev.wilyferret.app.live;
 import dev.wilyferret.app.live.SiteSnapshot.Target;
 import dev.wilyferret.core.id.RotationId;
 import dev.wilyferret.core.id.VariantId;
+import dev.wilyferret.core.rotation.Circumstance;
 import dev.wilyferret.core.rotation.Turns;
 import dev.wilyferret.core.visit.Draw;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Supplier;
+import java.util.stream.Stream;
 
 /**
  * A rotation as visitors are shared out by it.
  *
- * @param drawing the variants that visitors are drawn for and can get to, in the order of their turns; none if there is nothing to draw
- * @param leader of them, that was decided to be the best
+ * @param branches from top to bottom, those alone that visitors are drawn in
+ * @param rest for whoever no branch is for; empty if there is nobody to draw
  * @param retired whose visitors go to the leader, or are drawn anew, and count for none
- * @param turns of new visitors
- * @param others turns of those for whom none is taken: crawlers, own visits, whoever only looks what is there
  */
 public record LiveRotation(
-        RotationId id,
-        int stretch,
-        List<Way> drawing,
-        Optional<Way> leader,
-        Set<VariantId> retired,
-        Turns turns,
-        Turns others) {
+        RotationId id, int stretch, List<Part> branches, Optional<Shares> rest, Set<VariantId> retired) {
+
+    /** A branch. */
+    public record Part(Circumstance when, Shares shares) {}
+
+    /**
+     * Variants that share visitors.
+     *
+     * @param drawing those that visitors are drawn for and can get to, in the order of their turns; at least one
+     * @param leader of them, that was decided to be the best
+     * @param turns of new visitors
+     * @param others turns of those for whom none is taken: crawlers, own visits, whoever only looks what is there
+     */
+    public record Shares(List<Way> drawing, Optional<Way> leader, Turns turns, Turns others) {}
 
     /** @param share of new visitors, from 0 to 1 */
     public record Way(VariantId variant, Target target, double share) {}
@@ -42,21 +50,45 @@ public record LiveRotation(
     }
 
     /**
-     * The variant a visitor gets: the one they were given before, as long as it is at work, else the one whose turn it is.
+     * The variant a visitor gets: the one they were given before, as long as it is at work, else the one whose turn it is in the first
+     * branch that is for them.
      *
+     * @param facts asked for only where there are branches
      * @param takes whether a turn is taken
      * @return empty where visitors are drawn for none
      */
-    public Optional<Chosen> choose(Optional<VariantId> before, boolean takes) {
-        if (drawing.isEmpty()) {
-            return Optional.empty();
+    public Optional<Chosen> choose(Optional<VariantId> before, Supplier<Circumstance.Facts> facts, boolean takes) {
+        Optional<Way> kept =
+                before.flatMap(variant -> Stream.concat(branches.stream().map(Part::shares), rest.stream())
+                        .flatMap(shares -> shares.drawing.stream())
+                        .filter(way -> way.variant.equals(variant))
+                        .findFirst());
+        if (kept.isPresent()) {
+            return kept.map(way -> chosen(way, false));
         }
-        Optional<Way> kept = before.flatMap(variant ->
-                drawing.stream().filter(way -> way.variant.equals(variant)).findFirst());
         boolean stranded = before.filter(retired::contains).isPresent();
-        boolean first = takes && kept.isEmpty() && !stranded;
-        Way way = kept.or(() -> stranded ? leader : Optional.empty())
-                .orElseGet(() -> drawing.get((first ? turns : others).take()));
-        return Optional.of(new Chosen(way.target, new Draw(id, stretch, way.variant, way.share, first)));
+        boolean first = takes && !stranded;
+        return shares(facts)
+                .map(shares -> chosen(
+                        stranded && shares.leader.isPresent()
+                                ? shares.leader.get()
+                                : shares.drawing.get((first ? shares.turns : shares.others).take()),
+                        first));
+    }
+
+    private Optional<Shares> shares(Supplier<Circumstance.Facts> facts) {
+        if (branches.isEmpty()) {
+            return rest;
+        }
+        Circumstance.Facts known = facts.get();
+        return branches.stream()
+                .filter(part -> part.when.holds(known))
+                .map(Part::shares)
+                .findFirst()
+                .or(() -> rest);
+    }
+
+    private Chosen chosen(Way way, boolean first) {
+        return new Chosen(way.target, new Draw(id, stretch, way.variant, way.share, first));
     }
 }

@@ -36,6 +36,7 @@ import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.address.Tags;
+import dev.wilyferret.core.id.BranchId;
 import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.ListId;
@@ -419,9 +420,26 @@ class SnapshotBuilder {
 
         private LiveRotation rotation(Rotating rotating, From from) {
             Rotation rotation = rotating.rotation();
+            return new LiveRotation(
+                    rotation.id(),
+                    rotation.stretch(),
+                    rotation.branches().stream()
+                            .flatMap(branch -> shares(rotating, Optional.of(branch.id()), from)
+                                    .map(shares -> new LiveRotation.Part(branch.when(), shares))
+                                    .stream())
+                            .toList(),
+                    shares(rotating, Optional.empty(), from),
+                    rotation.variants().stream()
+                            .filter(one -> one.state() == Variant.State.RETIRED)
+                            .map(Variant::id)
+                            .collect(Collectors.toSet()));
+        }
+
+        private Optional<LiveRotation.Shares> shares(Rotating rotating, Optional<BranchId> branch, From from) {
+            Rotation part = rotating.rotation().within(branch);
             Map<VariantId, Target> targets = new LinkedHashMap<>();
             List<Integer> weights = new ArrayList<>();
-            rotation.drawing().forEach(variant -> {
+            part.drawing().forEach(variant -> {
                 Target target = target(from, variant.to());
                 if (!(target instanceof Target.Nowhere)) {
                     targets.put(variant.id(), target);
@@ -429,9 +447,7 @@ class SnapshotBuilder {
                 }
             });
             if (targets.isEmpty()) {
-                Turns none = new Turns(Weights.even(1), 0, true, 0);
-                return new LiveRotation(
-                        rotation.id(), rotation.stretch(), List.of(), Optional.empty(), Set.of(), none, none);
+                return Optional.empty();
             }
             Weights shared = new Weights(weights);
             List<VariantId> drawn = List.copyOf(targets.keySet());
@@ -439,19 +455,13 @@ class SnapshotBuilder {
                     .mapToObj(at -> new LiveRotation.Way(
                             drawn.get(at), Objects.requireNonNull(targets.get(drawn.get(at))), shared.share(at)))
                     .toList();
-            return new LiveRotation(
-                    rotation.id(),
-                    rotation.stretch(),
+            return Optional.of(new LiveRotation.Shares(
                     ways,
                     ways.stream()
-                            .filter(way -> rotation.leader().equals(Optional.of(way.variant())))
+                            .filter(way -> part.leader().equals(Optional.of(way.variant())))
                             .findFirst(),
-                    rotation.variants().stream()
-                            .filter(one -> one.state() == Variant.State.RETIRED)
-                            .map(Variant::id)
-                            .collect(Collectors.toSet()),
-                    turns.of(rotating, drawn, shared),
-                    new Turns(shared, ~rotation.seed(), rotation.inTurn(), 0));
+                    turns.of(rotating, branch, drawn, shared),
+                    new Turns(shared, ~part.seed(), part.inTurn(), 0)));
         }
 
         /** Those behind pages' addresses and their ways out. */

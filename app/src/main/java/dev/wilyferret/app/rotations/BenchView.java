@@ -21,6 +21,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.DoubleFunction;
+import org.jspecify.annotations.Nullable;
 
 /** What the bench of a rotation shows, in words. */
 record BenchView(Rotating rotating, Asked asked, Goal goal, RoundBook.Read read, Currency currency) {
@@ -206,6 +207,19 @@ record BenchView(Rotating rotating, Asked asked, Goal goal, RoundBook.Read read,
                                         slice.seen().getOrDefault(line.variant().id(), RoundDays.Seen.NOBODY))
                                 .toList()))
                 .toList();
+    }
+
+    /** Whom nothing speaks against giving everybody; empty while there is none. */
+    public @Nullable Variant winner() {
+        return !read.whole()
+                ? null
+                : switch (read.standings().conclusion()) {
+                    case Conclusion.Better(var id) ->
+                        rotating.rotation().variant(id).orElse(null);
+                    case Conclusion.Safe(var id, var loss) ->
+                        rotating.rotation().variant(id).orElse(null);
+                    default -> null;
+                };
     }
 
     public boolean uneven() {

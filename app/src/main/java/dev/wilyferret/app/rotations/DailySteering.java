@@ -11,6 +11,7 @@ import dev.wilyferret.core.rotation.Variant;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -50,12 +51,21 @@ class DailySteering {
     }
 
     /** One that cannot be steered keeps no other from it. */
-    void steer(Rotating rotating) {
+    private void steer(Rotating rotating) {
         try {
-            if (rotating.rotation().drawing().size() > 1 && !steeredToday(rotating)) {
-                RoundBook.Read read = rounds.read(rotating, rotating.rotation().round(), rotating.goal(), -1);
-                if (read.whole()) {
-                    steer(rotating, read.standings());
+            if (!steeredToday(rotating)) {
+                Map<VariantId, Integer> weights = new HashMap<>();
+                List<String> reasons = new ArrayList<>();
+                rotating.rotation().ways().forEach(branch -> steer(rotating.within(branch), weights, reasons));
+                if (!weights.isEmpty()) {
+                    rotations.steer(
+                            rotating.workspace(),
+                            rotating.rotation().id(),
+                            rotating.rotation().variants().stream()
+                                    .map(one -> one.weighing(weights.getOrDefault(one.id(), one.weight())))
+                                    .toList(),
+                            "Chances of being best: %s; none below %d %%."
+                                    .formatted(String.join("; ", reasons), rotating.floor()));
                 }
             }
         } catch (RuntimeException failed) {
@@ -70,33 +80,27 @@ class DailySteering {
                         && LocalDate.ofInstant(mark.at(), ZoneOffset.UTC).equals(today));
     }
 
-    private void steer(Rotating rotating, Standings standings) {
-        Map<VariantId, Double> chances = new HashMap<>();
-        standings.lines().stream()
-                .filter(line -> rotating.rotation().drawing().contains(line.variant()))
-                .forEach(line -> chances.put(line.variant().id(), line.chance().orElse(0)));
-        if (standings.split().alarms()
-                || standings.lines().stream().noneMatch(line -> line.chance().isPresent())) {
+    /** The variants of a branch, or of the rest; left as they are while too little is known, or people are lost on the way. */
+    private void steer(Rotating part, Map<VariantId, Integer> weights, List<String> reasons) {
+        List<Variant> drawing = part.rotation().drawing();
+        if (drawing.size() < 2) {
             return;
         }
-        Map<VariantId, Integer> weights = Steering.weights(chances, rotating.floor());
-        List<Variant> changed = rotating.rotation().variants().stream()
-                .map(one -> one.weighing(weights.getOrDefault(one.id(), one.weight())))
-                .toList();
-        rotations.steer(
-                rotating.workspace(),
-                rotating.rotation().id(),
-                changed,
-                "Chances of being best: %s; none below %d %%."
-                        .formatted(
-                                standings.lines().stream()
-                                        .filter(line -> line.chance().isPresent())
-                                        .map(line -> String.format(
-                                                Locale.ROOT,
-                                                "%s %.0f %%",
-                                                line.variant().name(),
-                                                100 * line.chance().getAsDouble()))
-                                        .collect(Collectors.joining(", ")),
-                                rotating.floor()));
+        RoundBook.Read read = rounds.read(part, part.rotation().round(), part.goal(), -1);
+        Standings standings = read.standings();
+        Map<VariantId, Double> chances = new HashMap<>();
+        standings.lines().stream()
+                .filter(line ->
+                        drawing.contains(line.variant()) && line.chance().isPresent())
+                .forEach(line -> chances.put(line.variant().id(), line.chance().getAsDouble()));
+        if (!read.whole() || standings.split().alarms() || chances.isEmpty()) {
+            return;
+        }
+        drawing.forEach(one -> chances.putIfAbsent(one.id(), 0.0));
+        weights.putAll(Steering.weights(chances, part.floor()));
+        reasons.add(drawing.stream()
+                .map(one ->
+                        String.format(Locale.ROOT, "%s %.0f %%", one.name(), 100 * chances.getOrDefault(one.id(), 0.0)))
+                .collect(Collectors.joining(", ")));
     }
 }

@@ -1,5 +1,6 @@
 package dev.wilyferret.app.rotations;
 
+import dev.wilyferret.core.id.BranchId;
 import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.WorkspaceId;
@@ -31,6 +32,12 @@ public record Rotating(
     /** The tracking link it stands behind; empty if that is something else. */
     public Optional<LinkId> link() {
         return behind instanceof Behind.OfLink(LinkId link) ? Optional.of(link) : Optional.empty();
+    }
+
+    /** The part of it that is for a branch, or for the rest. */
+    Rotating within(Optional<BranchId> branch) {
+        return new Rotating(
+                workspace, promotion, behind, rotation.within(branch), goal, worth, floor, sharedSince, createdAt);
     }
 
     public String address() {

@@ -6,17 +6,21 @@ import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.figures.Dimension;
+import dev.wilyferret.core.id.BranchId;
 import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.RotationId;
 import dev.wilyferret.core.id.VariantId;
+import dev.wilyferret.core.rotation.Circumstance;
 import dev.wilyferret.core.rotation.Rotation;
 import dev.wilyferret.core.rotation.Variant;
 import dev.wilyferret.core.rotation.Weights;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -35,6 +39,23 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 @RequestMapping("/promotions/{promotion}/rotations/{rotation}")
 class RotationBench {
 
+    /** How a circumstance begins to be written, and how that reads. */
+    private static final Map<String, String> KINDS = kinds();
+
+    private static Map<String, String> kinds() {
+        Map<String, String> kinds = new LinkedHashMap<>();
+        kinds.put("from", "come from (AT, DE)");
+        kinds.put("on", "read on a (phone, tablet, computer, television)");
+        kinds.put("speaking", "read (de, pt-br)");
+        for (Circumstance.Tagged.Tag tag : Circumstance.Tagged.Tag.values()) {
+            kinds.put("tagged " + tag, "come by a link with the " + tag.name().toLowerCase(Locale.ROOT));
+        }
+        kinds.put("at", "come between (18 24, or 9 17 saturday,sunday)");
+        kinds.put("returning true", "were here before");
+        kinds.put("returning false", "are here for the first time");
+        return kinds;
+    }
+
     private static final List<Dimension> SLICES = List.of(Dimension.SOURCE, Dimension.DEVICE, Dimension.COUNTRY);
 
     private final Rotations rotations;
@@ -50,8 +71,9 @@ class RotationBench {
     }
 
     /** What of a rotation is looked at. */
-    private record Looked(Optional<Goal> goal, int round, int stretch, Optional<Dimension> by) {
-        static final Looked USUAL = new Looked(Optional.empty(), 0, -1, Optional.empty());
+    private record Looked(
+            Optional<Goal> goal, int round, int stretch, Optional<Dimension> by, Optional<BranchId> branch) {
+        static final Looked USUAL = new Looked(Optional.empty(), 0, -1, Optional.empty(), Optional.empty());
     }
 
     private static Optional<Dimension> slicing(String by) {
@@ -75,10 +97,11 @@ class RotationBench {
             @RequestParam(defaultValue = "0") int round,
             @RequestParam(defaultValue = "-1") int stretch,
             @RequestParam(defaultValue = "") String by,
+            @RequestParam(defaultValue = "") String branch,
             Model model) {
         return show(
                 opened(member, promotion, rotation),
-                new Looked(Goal.named(goal), round, stretch, slicing(by)),
+                new Looked(Goal.named(goal), round, stretch, slicing(by), Id.parse(branch, BranchId::new)),
                 Intake.showing(Map.of()),
                 model);
     }
@@ -139,8 +162,12 @@ class RotationBench {
                 .filter(one -> one.name().equals(form.value("state-" + id)))
                 .findFirst()
                 .orElse(variant.state());
+        Optional<BranchId> branch = form.values("branch-" + id).isEmpty()
+                ? variant.branch()
+                : Id.parse(form.value("branch-" + id), BranchId::new);
         return name.isPresent() && weight.isPresent() && note.isPresent()
-                ? Optional.of(new Variant(variant.id(), name.get(), note.get(), variant.to(), weight.get(), state))
+                ? Optional.of(
+                        new Variant(variant.id(), name.get(), note.get(), variant.to(), weight.get(), state, branch))
                 : Optional.empty();
     }
 
@@ -213,6 +240,40 @@ class RotationBench {
         return Integer.parseInt(text);
     }
 
+    /** A branch before the rest. */
+    @PostMapping("/branches")
+    String branch(
+            @AuthenticationPrincipal Member member,
+            @PathVariable PromotionId promotion,
+            @PathVariable RotationId rotation,
+            @RequestParam MultiValueMap<String, String> typed,
+            Model model,
+            RedirectAttributes after) {
+        Rotating rotating = opened(member, promotion, rotation);
+        Intake form = Intake.of(typed);
+        Optional<Circumstance> when =
+                form.take("values", values -> Circumstance.read(form.value("kind") + " " + values));
+        return form.keep("values", () -> rotations.branch(member.workspace(), rotation, when.orElseThrow()))
+                ? done(
+                        rotating,
+                        after,
+                        "There is a branch for those who %s. Add a variant for it; until then they go where the others go."
+                                .formatted(when.get().said()))
+                : show(rotating, Looked.USUAL, form, model);
+    }
+
+    @PostMapping("/branches/{branch}/out")
+    String unbranch(
+            @AuthenticationPrincipal Member member,
+            @PathVariable PromotionId promotion,
+            @PathVariable RotationId rotation,
+            @PathVariable BranchId branch,
+            RedirectAttributes after) {
+        Rotating rotating = opened(member, promotion, rotation);
+        rotations.unbranch(member.workspace(), rotation, branch);
+        return done(rotating, after, "The branch is out; its variants are paused, and keep their figures.");
+    }
+
     @PostMapping("/rounds")
     String startAnew(
             @AuthenticationPrincipal Member member,
@@ -252,8 +313,11 @@ class RotationBench {
         int round = looked.round >= 1 && looked.round <= last
                 ? looked.round
                 : rotating.rotation().round();
-        RoundBook.Read read = rounds.read(rotating, round, goal, looked.stretch);
-        BenchView view = new BenchView(rotating, asked, goal, read, workspace.currency());
+        Optional<BranchId> branch = looked.branch.filter(id ->
+                rotating.rotation().branches().stream().anyMatch(one -> one.id().equals(id)));
+        Rotating part = rotating.within(branch);
+        RoundBook.Read read = rounds.read(part, round, goal, looked.stretch);
+        BenchView view = new BenchView(part, asked, goal, read, workspace.currency());
         model.addAttribute("promotion", asked.promotion());
         model.addAttribute("asked", asked);
         model.addAttribute("behind", rotating);
@@ -262,15 +326,17 @@ class RotationBench {
         model.addAttribute("form", form);
         model.addAttribute("goal", goal);
         model.addAttribute("goals", Goal.values());
+        model.addAttribute("kinds", KINDS);
         model.addAttribute("states", Variant.State.values());
         model.addAttribute("sharings", Rotation.Sharing.values());
         model.addAttribute("lastRound", last);
         model.addAttribute("read", read);
         model.addAttribute("view", view);
+        model.addAttribute("branch", branch.orElse(null));
         model.addAttribute("slicesBy", SLICES);
         model.addAttribute("by", looked.by.orElse(null));
         looked.by.ifPresent(by ->
-                model.addAttribute("slices", view.sliced(by, rounds.slices(rotating, read.shown(), goal, by))));
+                model.addAttribute("slices", view.sliced(by, rounds.slices(part, read.shown(), goal, by))));
         return "rotations/bench";
     }
 }

@@ -10,6 +10,7 @@ import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.core.id.BranchId;
 import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
@@ -111,7 +112,12 @@ class RotationDesk {
     /** @throws Refusal if something is wrong with it; then nothing is made */
     @Transactional
     void add(Asked asked, RotationId rotation, String name, Intake form) {
-        rotations.add(asked.promotion().workspace(), rotation, name, destination(asked, name, form));
+        rotations.add(
+                asked.promotion().workspace(),
+                rotation,
+                name,
+                destination(asked, name, form),
+                Id.parse(form.value("branch"), BranchId::new));
     }
 
     /** Where a new variant leads; where that is a copy of a page, it is made and published. */

@@ -6,6 +6,7 @@ import dev.wilyferret.core.id.RotationId;
 import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.rotation.Behind;
+import dev.wilyferret.core.rotation.Branch;
 import dev.wilyferret.core.rotation.Rotation;
 import dev.wilyferret.core.rotation.Variant;
 import jakarta.persistence.Column;
@@ -81,12 +82,12 @@ class RotationRow {
         this.createdAt = now;
     }
 
-    Rotating toRotating(List<Variant> variants) {
+    Rotating toRotating(List<Variant> variants, List<Branch> branches) {
         return new Rotating(
                 new WorkspaceId(key.workspace()),
                 new PromotionId(promotion),
                 Behind.read(behind).orElseThrow(),
-                toRotation(variants),
+                toRotation(variants, branches),
                 goal,
                 worth,
                 floor,
@@ -94,7 +95,7 @@ class RotationRow {
                 createdAt);
     }
 
-    Rotation toRotation(List<Variant> variants) {
+    Rotation toRotation(List<Variant> variants, List<Branch> branches) {
         return new Rotation(
                 new RotationId(key.id()),
                 variants,
@@ -103,6 +104,7 @@ class RotationRow {
                 round,
                 stretch,
                 sharing,
-                Optional.ofNullable(leader).map(VariantId::new));
+                Optional.ofNullable(leader).map(VariantId::new),
+                branches);
     }
 }

@@ -3,6 +3,7 @@ package dev.wilyferret.app.rotations;
 import dev.wilyferret.app.links.VariantsBehind;
 import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.BranchId;
 import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.RotationId;
@@ -11,6 +12,8 @@ import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.rotation.Behind;
+import dev.wilyferret.core.rotation.Branch;
+import dev.wilyferret.core.rotation.Circumstance;
 import dev.wilyferret.core.rotation.Rotation;
 import dev.wilyferret.core.rotation.Variant;
 import dev.wilyferret.core.text.PlainText;
@@ -37,6 +40,7 @@ public class Rotations implements VariantsBehind {
     private final RotationStore rotations;
     private final VariantStore variants;
     private final MarkStore marks;
+    private final BranchStore branches;
     private final UuidV7 ids;
     private final RandomGenerator random;
     private final Clock clock;
@@ -45,12 +49,14 @@ public class Rotations implements VariantsBehind {
             RotationStore rotations,
             VariantStore variants,
             MarkStore marks,
+            BranchStore branches,
             UuidV7 ids,
             RandomGenerator random,
             Clock clock) {
         this.rotations = rotations;
         this.variants = variants;
         this.marks = marks;
+        this.branches = branches;
         this.ids = ids;
         this.random = random;
         this.clock = clock;
@@ -61,8 +67,13 @@ public class Rotations implements VariantsBehind {
         Map<UUID, List<Variant>> byRotation = variants.ofWorkspace(workspace.value()).stream()
                 .collect(Collectors.groupingBy(
                         row -> row.rotation, Collectors.mapping(VariantRow::toVariant, Collectors.toList())));
+        Map<UUID, List<Branch>> branchesOf = branches.ofWorkspace(workspace.value()).stream()
+                .collect(Collectors.groupingBy(
+                        row -> row.rotation, Collectors.mapping(BranchRow::toBranch, Collectors.toList())));
         return rotations.ofWorkspace(workspace.value()).stream()
-                .map(row -> row.toRotating(byRotation.getOrDefault(row.key.id(), List.of())))
+                .map(row -> row.toRotating(
+                        byRotation.getOrDefault(row.key.id(), List.of()),
+                        branchesOf.getOrDefault(row.key.id(), List.of())))
                 .toList();
     }
 
@@ -96,13 +107,23 @@ public class Rotations implements VariantsBehind {
     }
 
     private Rotating whole(RotationRow row) {
-        return row.toRotating(variantsOf(row));
+        return row.toRotating(variantsOf(row), branchesOf(row));
     }
 
     private List<Variant> variantsOf(RotationRow row) {
         return variants.of(row.key.workspace(), row.key.id()).stream()
                 .map(VariantRow::toVariant)
                 .toList();
+    }
+
+    private List<Branch> branchesOf(RotationRow row) {
+        return branches.of(row.key.workspace(), row.key.id()).stream()
+                .map(BranchRow::toBranch)
+                .toList();
+    }
+
+    private Rotation rotation(RotationRow row) {
+        return row.toRotation(variantsOf(row), branchesOf(row));
     }
 
     /** What changed, as it came. */
@@ -151,7 +172,7 @@ public class Rotations implements VariantsBehind {
             WorkspaceId workspace, PromotionId promotion, Behind behind, Instant at, List<Named> named) {
         RotationRow row = rotations.save(
                 new RotationRow(RowKey.of(workspace, ids.next()), promotion, behind, random.nextLong(), at));
-        named.forEach(one -> add(row, one.name, one.to));
+        named.forEach(one -> add(row, one.name, one.to, Optional.empty()));
         mark(row, at, Mark.Kind.ROUND, "Counting began.");
         return new RotationId(row.key.id());
     }
@@ -159,17 +180,26 @@ public class Rotations implements VariantsBehind {
     /** @throws Refusal if it is wrong, there are too many, or another one has its name */
     @Transactional
     public void add(WorkspaceId workspace, RotationId id, String name, Destination to) {
+        add(workspace, id, name, to, Optional.empty());
+    }
+
+    /**
+     * @param branch whose visitors it is for; empty for the rest
+     * @throws Refusal if it is wrong, there are too many, or another one has its name
+     */
+    @Transactional
+    public void add(WorkspaceId workspace, RotationId id, String name, Destination to, Optional<BranchId> branch) {
         RotationRow row = changing(workspace, id);
-        add(row, name, to);
+        add(row, name, to, branch);
         sharedAnew(row, "“%s” came in with weight 1.".formatted(name));
     }
 
-    private void add(RotationRow row, String name, Destination to) {
+    private void add(RotationRow row, String name, Destination to, Optional<BranchId> branch) {
         List<Variant> all = new ArrayList<>(variantsOf(row));
-        Variant added = new Variant(new VariantId(ids.next()), name, "", to, 1, Variant.State.ACTIVE);
+        Variant added = new Variant(new VariantId(ids.next()), name, "", to, 1, Variant.State.ACTIVE, branch);
         all.add(added);
         // Refuses a name that is there twice, and one too many.
-        row.toRotation(all);
+        row.toRotation(all, branchesOf(row));
         variants.saveAndFlush(
                 new VariantRow(new RowKey(row.key.workspace(), added.id().value()), row.key.id(), added, all.size()));
     }
@@ -192,19 +222,67 @@ public class Rotations implements VariantsBehind {
     }
 
     private void change(RotationRow row, List<Variant> changed, boolean inTurn, Mark.Kind kind, String why) {
-        Rotation before = row.toRotation(variantsOf(row));
+        Rotation before = rotation(row);
         Map<UUID, VariantRow> rows = variants.of(row.key.workspace(), row.key.id()).stream()
                 .collect(Collectors.toMap(one -> one.key.id(), one -> one));
         changed.forEach(one -> Optional.ofNullable(rows.get(one.id().value())).ifPresent(kept -> kept.keep(one)));
         row.inTurn = inTurn;
-        Rotation now = row.toRotation(changed);
-        if (kind == Mark.Kind.STEERED || !shares(before).equals(shares(now)) || before.inTurn() != inTurn) {
+        Rotation now = row.toRotation(changed, branchesOf(row));
+        if (kind == Mark.Kind.STEERED
+                || !branchOf(before).equals(branchOf(now))
+                || !shares(before).equals(shares(now))
+                || before.inTurn() != inTurn) {
             sharedAnew(row, kind, "Shares are %s.%s".formatted(said(now), why.isEmpty() ? "" : " " + why));
         }
     }
 
+    /**
+     * Puts a branch before the rest, behind the other branches; variants are put into it afterwards.
+     *
+     * @throws Refusal if there are too many
+     */
+    @Transactional
+    public BranchId branch(WorkspaceId workspace, RotationId id, Circumstance when) {
+        RotationRow row = changing(workspace, id);
+        List<Branch> all = new ArrayList<>(branchesOf(row));
+        Branch added = new Branch(new BranchId(ids.next()), when);
+        all.add(added);
+        row.toRotation(variantsOf(row), all);
+        branches.saveAndFlush(new BranchRow(RowKey.of(workspace, added.id()), row.key.id(), all.size(), when));
+        sharedAnew(row, "A branch was added for those who %s.".formatted(when.said()));
+        return added.id();
+    }
+
+    /** Takes a branch out; its variants are the rest's, and paused. */
+    @Transactional
+    public void unbranch(WorkspaceId workspace, RotationId id, BranchId branch) {
+        RotationRow row = changing(workspace, id);
+        Optional<Branch> gone =
+                branchesOf(row).stream().filter(one -> one.id().equals(branch)).findFirst();
+        gone.ifPresent(one -> {
+            variants.of(workspace.value(), id.value()).stream()
+                    .filter(variant -> branch.value().equals(variant.branch))
+                    .forEach(variant -> {
+                        variant.branch = null;
+                        if (variant.state == Variant.State.ACTIVE) {
+                            variant.state = Variant.State.PAUSED;
+                        }
+                    });
+            variants.flush();
+            branches.deleteById(RowKey.of(workspace, branch));
+            sharedAnew(
+                    row,
+                    "The branch for those who %s was taken out."
+                            .formatted(one.when().said()));
+        });
+    }
+
     private static Map<VariantId, Double> shares(Rotation rotation) {
         return rotation.drawing().stream().collect(Collectors.toMap(Variant::id, rotation::share));
+    }
+
+    private static Map<VariantId, Optional<BranchId>> branchOf(Rotation rotation) {
+        return rotation.variants().stream().collect(Collectors.toMap(Variant::id, Variant::branch));
     }
 
     /** As "Bridge page 83 %, New words 17 %". */
@@ -234,14 +312,14 @@ public class Rotations implements VariantsBehind {
     public void share(
             WorkspaceId workspace, RotationId id, Rotation.Sharing sharing, Optional<VariantId> leader, int floor) {
         RotationRow row = changing(workspace, id);
-        Rotation before = row.toRotation(variantsOf(row));
+        Rotation before = rotation(row);
         if (sharing == Rotation.Sharing.OFF && leader.isEmpty()) {
             throw new Refusal("Choose which variant gets everybody.");
         }
         row.sharing = sharing;
         row.leader = leader.map(VariantId::value).orElse(null);
         row.floor = floor;
-        Rotation now = row.toRotation(variantsOf(row));
+        Rotation now = rotation(row);
         if (!before.leader().equals(now.leader())) {
             mark(
                     row,

@@ -1,6 +1,7 @@
 package dev.wilyferret.app.rotations;
 
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.BranchId;
 import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.rotation.Variant;
@@ -10,9 +11,11 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
 import jakarta.persistence.Table;
+import java.util.Optional;
 import java.util.UUID;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 
 @Entity
 @Table(name = "rotation_variant")
@@ -38,6 +41,10 @@ class VariantRow {
 
     int place;
 
+    @Column(name = "branch_id")
+    @Nullable
+    UUID branch;
+
     protected VariantRow() {}
 
     VariantRow(RowKey key, UUID rotation, Variant variant, int place) {
@@ -53,9 +60,17 @@ class VariantRow {
         leadsTo = variant.to().text();
         weight = variant.weight();
         state = variant.state();
+        branch = variant.branch().map(BranchId::value).orElse(null);
     }
 
     Variant toVariant() {
-        return new Variant(new VariantId(key.id()), name, note, Destination.read(leadsTo), weight, state);
+        return new Variant(
+                new VariantId(key.id()),
+                name,
+                note,
+                Destination.read(leadsTo),
+                weight,
+                state,
+                Optional.ofNullable(branch).map(BranchId::new));
     }
 }

@@ -5,11 +5,13 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import dev.wilyferret.app.live.LiveRotation;
 import dev.wilyferret.core.id.RotationId;
 import dev.wilyferret.core.id.VariantId;
+import dev.wilyferret.core.rotation.Circumstance;
 import dev.wilyferret.core.visit.Arrival;
 import dev.wilyferret.core.visit.Draw;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Duration;
 import java.util.Optional;
+import java.util.function.Supplier;
 import org.springframework.stereotype.Component;
 
 /**
@@ -29,12 +31,16 @@ class Repeats {
 
     /** The variant somebody gets: what their cookie says, else what they were given just now, else what is drawn. */
     Optional<LiveRotation.Chosen> choose(
-            LiveRotation rotation, HttpServletRequest request, Arrival arrival, boolean takes) {
+            LiveRotation rotation,
+            HttpServletRequest request,
+            Arrival arrival,
+            Supplier<Circumstance.Facts> facts,
+            boolean takes) {
         Asked asked = new Asked(
                 rotation.id(), arrival.place().address(), arrival.headers().userAgent());
         Optional<VariantId> before = GivenVariants.of(request, rotation.id())
                 .or(() -> takes ? Optional.ofNullable(given.getIfPresent(asked)) : Optional.empty());
-        Optional<LiveRotation.Chosen> chosen = rotation.choose(before, takes);
+        Optional<LiveRotation.Chosen> chosen = rotation.choose(before, facts, takes);
         chosen.map(LiveRotation.Chosen::draw).filter(Draw::first).ifPresent(draw -> given.put(asked, draw.variant()));
         return chosen;
     }

@@ -11,6 +11,7 @@ import dev.wilyferret.app.live.SiteSnapshot.LivePage;
 import dev.wilyferret.app.live.SiteSnapshot.Target;
 import dev.wilyferret.app.live.SnapshotKeeper;
 import dev.wilyferret.app.pixels.PagePixel;
+import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.ElsewhereId;
@@ -26,6 +27,7 @@ import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.page.PageDocument.OutsidePage;
 import dev.wilyferret.core.pixel.PixelAnswer;
 import dev.wilyferret.core.rotation.Behind;
+import dev.wilyferret.core.rotation.Circumstance;
 import dev.wilyferret.core.visit.Arrival;
 import dev.wilyferret.core.visit.Draw;
 import dev.wilyferret.core.visit.Parameters;
@@ -34,6 +36,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.time.Clock;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -109,7 +112,7 @@ class VisitorRoutes {
         Visit visit = visit(request, link.workspace());
         Came came = came(request, visit, link.workspace(), Optional.of(link));
         boolean recorded = recorded(request);
-        Way way = way(request, link, came, recorded && came.billed());
+        Way way = way(request, link, visit, came, recorded && came.billed());
         Target target = way.target;
         SiteEvent.Click click = came.click(new ClickId(ids.next()), link.workspace(), link.promotion(), way.draw);
         if (recorded) {
@@ -156,7 +159,7 @@ class VisitorRoutes {
     /** Where a link leads somebody, and what was drawn for them. */
     private record Way(Target target, Optional<Draw> draw) {}
 
-    private Way way(HttpServletRequest request, LiveLink link, Came came, boolean takes) {
+    private Way way(HttpServletRequest request, LiveLink link, Visit visit, Came came, boolean takes) {
         Optional<Target> ended = link.ending()
                 .filter(ending -> ending.ended(clock.instant(), takes))
                 .map(SiteSnapshot.Ending::then);
@@ -164,7 +167,8 @@ class VisitorRoutes {
             return new Way(ended.get(), Optional.empty());
         }
         return link.rotation()
-                .flatMap(rotation -> repeats.choose(rotation, request, came.arrival(), takes))
+                .flatMap(rotation -> repeats.choose(
+                        rotation, request, came.arrival(), () -> facts(link.workspace(), visit, came.arrival()), takes))
                 .map(chosen -> new Way(chosen.target(), Optional.of(chosen.draw())))
                 .orElseGet(() -> new Way(link.target(), Optional.empty()));
     }
@@ -313,7 +317,29 @@ class VisitorRoutes {
     private Optional<LiveRotation.Chosen> chosen(
             HttpServletRequest request, LivePage page, Visit visit, LiveRotation rotation) {
         Came came = came(request, visit, page.workspace(), Optional.empty());
-        return repeats.choose(rotation, request, came.arrival(), recorded(request) && came.billed());
+        return repeats.choose(
+                rotation,
+                request,
+                came.arrival(),
+                () -> facts(page.workspace(), visit, came.arrival()),
+                recorded(request) && came.billed());
+    }
+
+    private Circumstance.Facts facts(WorkspaceId workspace, Visit visit, Arrival arrival) {
+        SiteSnapshot snapshot = snapshots.now();
+        return new Circumstance.Facts(
+                arrival.place().country(),
+                arrival.device(),
+                arrival.headers().language().split("[,;]", 2)[0].strip(),
+                arrival.link()
+                        .or(() -> visit.current().flatMap(Visit.Current::link))
+                        .map(snapshot.linksById()::get)
+                        .map(LiveLink::tags),
+                clock.instant()
+                        .atZone(Optional.ofNullable(snapshot.workspaces().get(workspace))
+                                .map(Workspace::zone)
+                                .orElse(ZoneOffset.UTC)),
+                visit.known());
     }
 
     /** The click a view belongs to; with what was drawn for it, or in the middle of its visit. */

@@ -117,7 +117,10 @@ final class Setups {
                                     variant.name(),
                                     draws
                                             ? String.format(
-                                                    Locale.ROOT, "%.0f %% of %s", 100 * rotation.share(variant), shared)
+                                                    Locale.ROOT,
+                                                    "%.0f %% of %s",
+                                                    100 * rotation.share(variant),
+                                                    variant.branch().isPresent() ? "a branch" : shared)
                                             : variant.state() == Variant.State.ACTIVE
                                                     ? "gets nobody"
                                                     : variant.state().words(),

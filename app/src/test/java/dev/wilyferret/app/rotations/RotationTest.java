@@ -510,4 +510,48 @@ class RotationTest extends AppTest {
         assertThat(draws("c.first_draw").values()).containsExactly(1L);
         assertThat(draws("not c.first_draw").values()).containsExactly(3L);
     }
+
+    /** Phones get a page of their own; a program that says it is a phone gets it too. */
+    @Test
+    void whoTheFirstBranchIsForGetsOneOfItsVariants() {
+        String refused = owner.sendTo(bench, bench + "/branches", "kind", "from", "values", "Narnia")
+                .body();
+        assertThat(Jsoup.parse(refused).text()).contains("“NARNIA” is no country");
+        assertThat(Jsoup.parse(refused).select("#values").val()).isEqualTo("Narnia");
+        owner.sendTo(bench, bench + "/branches", "kind", "on", "values", "phone, tablet");
+        String branch = rotation().branches().getFirst().id().toString();
+        owner.sendTo(
+                bench,
+                bench + "/variants",
+                "name",
+                "Small screens",
+                "copy",
+                second.id().toString(),
+                "headline",
+                "Grow them on the sill",
+                "branch",
+                branch);
+        String phone = "Mozilla/5.0 (iPhone; CPU iPhone OS 19_%d like Mac OS X) Mobile/15E148 Safari/604.1";
+        await().until(() -> location(
+                        guest().as(phone.formatted(0)).head(trail.link().path()))
+                .contains("/small-screens"));
+        for (int i = 0; i < 4; i++) {
+            assertThat(page(guest().as(phone.formatted(i + 1)))).contains("/small-screens");
+            assertThat(page(person())).doesNotContain("/small-screens");
+        }
+        assertThat(location(guest().as("Mozilla/5.0 (iPhone) Mobile LinkPreviewBot/1.0")
+                        .get(trail.link().path())))
+                .contains("/small-screens");
+        assertThat(draws("c.first_draw")).isEqualTo(Map.of("Small screens", 4L, "Old words", 2L, "New words", 2L));
+        followed();
+        assertThat(Jsoup.parse(owner.get(bench + "?branch=" + branch).body()).text())
+                .contains("Those who read on a phone or tablet", "Small screens 4 0", "Small screens 100.0 %");
+        assertThat(Jsoup.parse(owner.get(bench).body()).text()).contains("Old words 50.0 %", "New words 2 0");
+        owner.sendTo(bench, bench + "/branches/" + branch + "/out");
+        assertThat(rotation().branches()).isEmpty();
+        assertThat(rotation().variants().get(2).state()).isEqualTo(Variant.State.PAUSED);
+        await().until(() -> !location(
+                        guest().as(phone.formatted(0)).head(trail.link().path()))
+                .contains("/small-screens"));
+    }
 }

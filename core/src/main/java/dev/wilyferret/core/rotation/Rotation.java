@@ -1,5 +1,6 @@
 package dev.wilyferret.core.rotation;
 
+import dev.wilyferret.core.id.BranchId;
 import dev.wilyferret.core.id.RotationId;
 import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.text.Refusal;
@@ -8,6 +9,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /**
  * Variants behind one address, which share its new visitors.
@@ -19,6 +21,7 @@ import java.util.Set;
  * @param stretch between two changes, from 1 on through all rounds
  * @param sharing who decides on the weights
  * @param leader the variant that was decided to be the best; empty where nothing was
+ * @param branches from top to bottom; whoever none is for goes to the rest
  */
 public record Rotation(
         RotationId id,
@@ -28,7 +31,10 @@ public record Rotation(
         int round,
         int stretch,
         Sharing sharing,
-        Optional<VariantId> leader) {
+        Optional<VariantId> leader,
+        List<Branch> branches) {
+
+    public static final int MOST_BRANCHES = 10;
 
     /** Who decides how new visitors are shared out. */
     public enum Sharing {
@@ -52,6 +58,11 @@ public record Rotation(
     /** @throws Refusal if there are too many, or two have one name */
     public Rotation {
         variants = List.copyOf(variants);
+        branches = List.copyOf(branches);
+        if (branches.size() > MOST_BRANCHES) {
+            throw new Refusal("A rotation has at most %d branches. Take one out before you add another."
+                    .formatted(MOST_BRANCHES));
+        }
         if (variants.size() > Weights.MOST_VARIANTS) {
             throw new Refusal("A rotation holds at most %d variants, retired ones too. Begin another link for more."
                     .formatted(Weights.MOST_VARIANTS));
@@ -64,11 +75,35 @@ public record Rotation(
         });
     }
 
-    /** Those that visitors are drawn for: the leader alone where sharing is off and it can be drawn. */
+    /** Those that visitors are drawn for; where sharing is off and the leader can be drawn, the leader alone of its branch. */
     public List<Variant> drawing() {
-        List<Variant> alone =
-                sharing == Sharing.OFF ? led().filter(Variant::draws).stream().toList() : List.of();
-        return alone.isEmpty() ? variants.stream().filter(Variant::draws).toList() : alone;
+        Optional<Variant> alone = sharing == Sharing.OFF ? led().filter(Variant::draws) : Optional.empty();
+        return variants.stream()
+                .filter(Variant::draws)
+                .filter(one -> alone.isEmpty()
+                        || one.equals(alone.get())
+                        || !one.branch().equals(alone.get().branch()))
+                .toList();
+    }
+
+    /** The part of it that is for a branch, or for the rest. */
+    public Rotation within(Optional<BranchId> branch) {
+        return new Rotation(
+                id,
+                variants.stream().filter(one -> one.branch().equals(branch)).toList(),
+                inTurn,
+                seed,
+                round,
+                stretch,
+                sharing,
+                leader,
+                List.of());
+    }
+
+    /** All its branches, and the rest. */
+    public List<Optional<BranchId>> ways() {
+        return Stream.concat(branches.stream().map(one -> Optional.of(one.id())), Stream.of(Optional.<BranchId>empty()))
+                .toList();
     }
 
     /** The leader. */
@@ -101,10 +136,13 @@ public record Rotation(
                 : Optional.of(new Weights(drawing.stream().map(Variant::weight).toList()));
     }
 
-    /** A variant's part of new visitors, from 0 to 1. */
+    /** A variant's part of the new visitors of its branch, from 0 to 1. */
     public double share(Variant variant) {
         List<Variant> drawing = drawing();
-        int sum = drawing.stream().mapToInt(Variant::weight).sum();
+        int sum = drawing.stream()
+                .filter(one -> one.branch().equals(variant.branch()))
+                .mapToInt(Variant::weight)
+                .sum();
         return drawing.contains(variant) ? (double) variant.weight() / sum : 0;
     }
 }

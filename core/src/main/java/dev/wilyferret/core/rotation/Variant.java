@@ -1,17 +1,26 @@
 package dev.wilyferret.core.rotation;
 
+import dev.wilyferret.core.id.BranchId;
 import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
+import java.util.Optional;
 
 /**
  * One of several that share a rotation's visitors.
  *
  * @param name what its owner knows it by in a month; one line of at most 60 characters
  * @param note for its owner; may be empty
+ * @param branch whose visitors it is for; empty for the rest
  */
-public record Variant(VariantId id, String name, String note, Destination to, int weight, State state) {
+public record Variant(
+        VariantId id, String name, String note, Destination to, int weight, State state, Optional<BranchId> branch) {
+
+    /** For whoever no branch is for. */
+    public Variant(VariantId id, String name, String note, Destination to, int weight, State state) {
+        this(id, name, note, to, weight, state, Optional.empty());
+    }
 
     /** Whether new visitors are given it. */
     public enum State {
@@ -40,7 +49,7 @@ public record Variant(VariantId id, String name, String note, Destination to, in
     }
 
     public Variant weighing(int other) {
-        return new Variant(id, name, note, to, other, state);
+        return new Variant(id, name, note, to, other, state, branch);
     }
 
     /** Whether visitors are drawn for it. */

@@ -47,7 +47,8 @@ class StandingsTest {
                 1,
                 1,
                 Rotation.Sharing.BY_HAND,
-                Optional.empty());
+                Optional.empty(),
+                List.of());
     }
 
     private static Rotation two() {

@@ -1,0 +1,16 @@
+package dev.wilyferret.app.rotations;
+
+import dev.wilyferret.app.storage.RowKey;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
+
+interface BranchStore extends JpaRepository<BranchRow, RowKey> {
+
+    @Query("from BranchRow where key.workspace = :workspace order by place")
+    List<BranchRow> ofWorkspace(UUID workspace);
+
+    @Query("from BranchRow where key.workspace = :workspace and rotation = :rotation order by place")
+    List<BranchRow> of(UUID workspace, UUID rotation);
+}
