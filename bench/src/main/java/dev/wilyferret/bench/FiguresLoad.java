@@ -134,6 +134,8 @@ public final class FiguresLoad {
                 "/links",
                 "/links?words=term%2019&from=plumage",
                 own + "/filter?days=90",
+                own + "/rotations/00000000-0000-7000-8000-0000000000aa",
+                own + "/rotations/00000000-0000-7000-8000-0000000000aa?by=DEVICE",
                 own + "/leads",
                 own + "/clicks?behind=traffic&days=90",
                 own + "/clicks?behind=page&days=90",

@@ -5,6 +5,7 @@ import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.core.id.BranchId;
 import dev.wilyferret.core.id.LinkId;
+import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.RotationId;
 import dev.wilyferret.core.id.UuidV7;
@@ -196,12 +197,42 @@ public class Rotations implements VariantsBehind {
 
     private void add(RotationRow row, String name, Destination to, Optional<BranchId> branch) {
         List<Variant> all = new ArrayList<>(variantsOf(row));
+        refuseCircles(row, to);
         Variant added = new Variant(new VariantId(ids.next()), name, "", to, 1, Variant.State.ACTIVE, branch);
         all.add(added);
         // Refuses a name that is there twice, and one too many.
         row.toRotation(all, branchesOf(row));
         variants.saveAndFlush(
                 new VariantRow(new RowKey(row.key.workspace(), added.id().value()), row.key.id(), added, all.size()));
+    }
+
+    /**
+     * A page that shares out whoever comes to it, or goes on from it, by itself must not be led to by another such, which could lead back.
+     *
+     * @throws Refusal if it would be
+     */
+    private void refuseCircles(RotationRow row, Destination to) {
+        Behind behind = Behind.read(row.behind).orElseThrow();
+        if (behind instanceof Behind.OfLink || !(to instanceof Destination.ToPage(PageId page))) {
+            return;
+        }
+        List<Rotating> others = of(new WorkspaceId(row.key.workspace())).stream()
+                .filter(one -> one.link().isEmpty())
+                .toList();
+        boolean shares = behind.equals(new Behind.OfOut(page))
+                || others.stream()
+                        .filter(one -> !one.rotation().id().value().equals(row.key.id()))
+                        .anyMatch(one -> one.behind().equals(new Behind.OfPage(page))
+                                || one.behind().equals(new Behind.OfOut(page)));
+        PageId own = behind instanceof Behind.OfPage(PageId id) ? id : ((Behind.OfOut) behind).page();
+        boolean ledTo = others.stream()
+                .filter(one -> !one.rotation().id().value().equals(row.key.id()))
+                .flatMap(one -> one.rotation().variants().stream())
+                .anyMatch(one -> one.to().equals(new Destination.ToPage(own)));
+        if (shares || ledTo) {
+            throw new Refusal(
+                    "That could send visitors round in circles: a page whose visitors are shared out cannot be a variant of another page’s rotation. Choose another page, or put the rotation behind the link.");
+        }
     }
 
     /**

@@ -381,11 +381,18 @@ class VisitorRoutes {
                         visit.visitor(),
                         current,
                         current.link().map(snapshots.now().linksById()::get),
-                        new Parameters(Optional.ofNullable(request.getQueryString())
-                                        .orElse(""))
-                                .values(),
+                        passed(request, chosen.target()),
                         "",
                         recorded));
+    }
+
+    /** What stands in the address goes along to pages of the promotion alone. */
+    private static Map<String, String> passed(HttpServletRequest request, Target target) {
+        return switch (target) {
+            case Target.ToPage _, Target.ToOutside _ ->
+                new Parameters(Optional.ofNullable(request.getQueryString()).orElse("")).values();
+            case Target.ToOffer _, Target.ToElsewhere _, Target.Nowhere _ -> Map.of();
+        };
     }
 
     /** The step that a page's address itself is, where the variant leads past every page. */

@@ -76,7 +76,7 @@ class BackupTest extends AppTest {
     private static void theDemoHasNothingToMend(Guest owner) {
         List<String> promotions =
                 Jsoup.parse(owner.get("/").body()).select("article.row h3 a").eachAttr("href");
-        assertThat(promotions).hasSize(3);
+        assertThat(promotions).hasSize(4);
         for (String promotion : promotions) {
             Element readiness = Jsoup.parse(owner.get(Guest.location(owner.get(promotion + "/pages/landing")))
                             .body())

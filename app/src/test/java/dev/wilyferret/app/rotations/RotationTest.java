@@ -554,4 +554,32 @@ class RotationTest extends AppTest {
                         guest().as(phone.formatted(0)).head(trail.link().path()))
                 .contains("/small-screens"));
     }
+
+    /** Two pages that share their visitors out to each other would send them round for ever. */
+    @Test
+    void pagesThatWouldLeadBackToEachOtherAreRefused() {
+        Behind first = new Behind.OfPage(trail.bridge().id());
+        Destination to = new Destination.ToPage(second.id());
+        Destination back = new Destination.ToPage(trail.bridge().id());
+        rotations.begin(trail.workspace(), trail.promotion().id(), first, "As it stands", back, "Second", to);
+        String form = "/promotions/" + trail.promotion().id() + "/rotations/new";
+        for (String behind : List.of("page " + second.id(), "out " + second.id())) {
+            assertThat(owner.sendTo(
+                                    form + "?behind=" + behind.replace(" ", "%20"),
+                                    form,
+                                    "behind",
+                                    behind,
+                                    "first",
+                                    "One",
+                                    "name",
+                                    "Two",
+                                    "to",
+                                    "page " + trail.bridge().id(),
+                                    "copy",
+                                    "")
+                            .body())
+                    .contains("round in circles");
+        }
+        assertThat(rotations.of(trail.workspace())).hasSize(2);
+    }
 }

@@ -103,7 +103,7 @@ public record Visit(
                 kept.promotion,
                 visitor,
                 kept.standing,
-                traits(kept.known, reached),
+                traits(kept, reached),
                 Leg.of(reached.stream().map(Reached::station).toList()),
                 kept.people.optIns.size(),
                 (int) kept.people.optIns.stream()
@@ -172,8 +172,14 @@ public record Visit(
         return reached;
     }
 
-    private static Map<Dimension, String> traits(Known known, List<Reached> reached) {
+    private static Map<Dimension, String> traits(Kept kept, List<Reached> reached) {
+        Known known = kept.known;
         Map<Dimension, String> traits = new EnumMap<>(Dimension.class);
+        // Of two rotations it is the click's: a visit has one.
+        kept.followed.stream()
+                .filter(SiteEvent.Drawn.class::isInstance)
+                .map(event -> ((SiteEvent.Drawn) event).draw().variant())
+                .forEach(variant -> traits.put(Dimension.VARIANT, variant.toString()));
         known.link.ifPresent(id -> traits.put(Dimension.LINK, id.toString()));
         known.draw.ifPresent(
                 draw -> traits.put(Dimension.VARIANT, draw.variant().toString()));
