@@ -28,13 +28,13 @@ from (select * from promotion order by created_at, id limit 6) p;
 -- Visitors of the link of the busiest promotion are shared out between two variants.
 insert into rotation (workspace_id, id, promotion_id, behind, in_turn, seed, round, stretch, shared_since, created_at, goal, worth, floor, sharing)
 select workspace_id, '00000000-0000-7000-8000-0000000000aa', promotion, 'link ' || link, false, 1, 1, 1, now(), now() - interval '90 days',
-  'OFFER', 10, 10, 'BY_HAND' from places where n = 1;
+  'OFFER', 10, 10, 'BY_HAND' from places where n = 2;
 insert into rotation_mark (workspace_id, id, rotation_id, round, stretch, at, kind, words)
 select workspace_id, gen_random_uuid(), '00000000-0000-7000-8000-0000000000aa', 1, 1, now() - interval '90 days', 'ROUND', 'Counting began.'
-from places where n = 1;
+from places where n = 2;
 insert into rotation_variant (workspace_id, id, rotation_id, name, note, leads_to, weight, state, place)
 select workspace_id, ('00000000-0000-7000-8000-0000000000b' || v)::uuid, '00000000-0000-7000-8000-0000000000aa', 'Variant ' || v, '',
-  'page ' || landing, 1, 'ACTIVE', v from places, generate_series(1, 2) v where n = 1;
+  'page ' || landing, 1, 'ACTIVE', v from places, generate_series(1, 2) v where n = 2;
 
 insert into click (workspace_id, id, at, promotion_id, visitor_id, link_id, own, verdict, verdict_sign, address, user_agent,
   referrer, language, query, tags, network, country, device, headers, browser, rotation_id, variant_id, stretch, share, first_draw)
@@ -46,10 +46,10 @@ select p.workspace_id, f.id, f.at, p.promotion, f.visitor, p.link, f.i % 500 = 0
   (array['AT','DE','CH','GB','US','FR','IT','ES','PT','NL','BE','LU','DK','SE','NO','FI','PL','CZ','SK','HU','SI','HR','RO','BG',
     'GR','IE','CA','AU','NZ','JP','KR','IN','BR','MX','AR','CL','ZA','EG','TR','IL'])[1 + (f.i::bigint * 7919 % 40)::int],
   (array['PHONE','COMPUTER','TABLET'])[1 + f.i % 3], '', '',
-  case when p.n = 1 then '00000000-0000-7000-8000-0000000000aa'::uuid end,
-  case when p.n = 1 then ('00000000-0000-7000-8000-0000000000b' || 1 + ('x' || right(f.visitor::text, 4))::bit(16)::int % 2)::uuid end,
-  case when p.n = 1 then 1 end, case when p.n = 1 then 0.5 end,
-  case when p.n = 1 then f.visitor::text like '%-' || lpad(to_hex(f.i), 12, '0') and f.i % 11 > 0 and f.i % 500 > 0 end
+  case when p.n = 2 then '00000000-0000-7000-8000-0000000000aa'::uuid end,
+  case when p.n = 2 then ('00000000-0000-7000-8000-0000000000b' || 1 + ('x' || right(f.visitor::text, 4))::bit(16)::int % 2)::uuid end,
+  case when p.n = 2 then 1 end, case when p.n = 2 then 0.5 end,
+  case when p.n = 2 then f.visitor::text like '%-' || lpad(to_hex(f.i), 12, '0') and f.i % 11 > 0 and f.i % 500 > 0 end
 from filled f join places p on p.n = f.promotion;
 
 insert into site_event (workspace_id, id, at, promotion_id, click_id, visitor_id, page_id, kind, pixel_id, pixel_event, pixel_answer, took_ms)

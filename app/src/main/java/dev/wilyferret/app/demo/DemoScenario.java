@@ -291,7 +291,7 @@ class DemoScenario implements ApplicationRunner {
                 redirect,
                 course,
                 420,
-                Map.of("Bucket", new DemoSplit.Arm(bridge, 33, 97), "In one week", new DemoSplit.Arm(week, 36, 97)));
+                Map.of("Bucket", new DemoSplit.Arm(bridge, 33, 97), "In one week", new DemoSplit.Arm(week, 34, 97)));
         split(
                 scenes,
                 promotion,

@@ -40,6 +40,8 @@ final class DemoSplit extends DemoVisits {
     private final Rotation rotation;
     private final Turns turns;
     private final Map<VisitorId, Integer> given = new HashMap<>();
+    private final Map<VariantId, Integer> arrivals = new HashMap<>();
+    private final Map<VariantId, Integer> goings = new HashMap<>();
 
     private DemoSplit(Instant now, Scene scene, Plan plan) {
         super(now, scene, plan.seed);
@@ -74,6 +76,12 @@ final class DemoSplit extends DemoVisits {
                 rotation.variants().indexOf(rotation.variant(variant).orElseThrow()));
     }
 
+    /** So many in each hundred of a variant's, and no chance in it: the tests are to stand as they do at any hour. */
+    private static boolean exactly(int percent, Map<VariantId, Integer> counted, SiteEvent.Click click) {
+        int before = counted.merge(click.variant().orElseThrow(), 1, Integer::sum) - 1;
+        return (before + 1) * percent / 100 > before * percent / 100;
+    }
+
     @Override
     Page entry(SiteEvent.Click click) {
         return arm(click).page;
@@ -81,12 +89,12 @@ final class DemoSplit extends DemoVisits {
 
     @Override
     int arriving(SiteEvent.Click click) {
-        return arm(click).arriving;
+        return exactly(arm(click).arriving, arrivals, click) ? 100 : 0;
     }
 
     @Override
     void read(SiteEvent.Click click, Instant at, int link) {
-        if (chance(arm(click).goesOn)) {
+        if (exactly(arm(click).goesOn, goings, click)) {
             pass(click, plan.redirect, at.plusMillis(4_000 + below(91_000)))
                     .filter(left -> below(1000) < 40)
                     .ifPresent(left ->
