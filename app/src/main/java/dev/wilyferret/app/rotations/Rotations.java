@@ -192,7 +192,16 @@ public class Rotations implements VariantsBehind {
     public void add(WorkspaceId workspace, RotationId id, String name, Destination to, Optional<BranchId> branch) {
         RotationRow row = changing(workspace, id);
         add(row, name, to, branch);
-        sharedAnew(row, "“%s” came in with weight 1.".formatted(name));
+        sharedAnew(
+                row,
+                "“%s” came in with weight 1%s."
+                        .formatted(
+                                name,
+                                branchesOf(row).stream()
+                                        .filter(one -> branch.equals(Optional.of(one.id())))
+                                        .map(one ->
+                                                " for those who " + one.when().said())
+                                        .collect(Collectors.joining())));
     }
 
     private void add(RotationRow row, String name, Destination to, Optional<BranchId> branch) {
@@ -268,7 +277,7 @@ public class Rotations implements VariantsBehind {
     }
 
     /**
-     * Puts a branch before the rest, behind the other branches; variants are put into it afterwards.
+     * Puts a branch before the rest, behind the other branches; as long as no variant is put into it, nothing changes.
      *
      * @throws Refusal if there are too many
      */
@@ -280,7 +289,6 @@ public class Rotations implements VariantsBehind {
         all.add(added);
         row.toRotation(variantsOf(row), all);
         branches.saveAndFlush(new BranchRow(RowKey.of(workspace, added.id()), row.key.id(), all.size(), when));
-        sharedAnew(row, "A branch was added for those who %s.".formatted(when.said()));
         return added.id();
     }
 
