@@ -263,11 +263,11 @@ public class Rotations implements VariantsBehind {
 
     private void change(RotationRow row, List<Variant> changed, boolean inTurn, Mark.Kind kind, String why) {
         Rotation before = rotation(row);
+        row.inTurn = inTurn;
+        Rotation now = row.toRotation(changed, branchesOf(row));
         Map<UUID, VariantRow> rows = variants.of(row.key.workspace(), row.key.id()).stream()
                 .collect(Collectors.toMap(one -> one.key.id(), one -> one));
         changed.forEach(one -> Optional.ofNullable(rows.get(one.id().value())).ifPresent(kept -> kept.keep(one)));
-        row.inTurn = inTurn;
-        Rotation now = row.toRotation(changed, branchesOf(row));
         if (kind == Mark.Kind.STEERED
                 || !branchOf(before).equals(branchOf(now))
                 || !shares(before).equals(shares(now))
@@ -354,6 +354,11 @@ public class Rotations implements VariantsBehind {
         Rotation before = rotation(row);
         if (sharing == Rotation.Sharing.OFF && leader.isEmpty()) {
             throw new Refusal("Choose which variant gets everybody.");
+        }
+        if (sharing == Rotation.Sharing.OFF
+                && before.variant(leader.get()).filter(Variant::draws).isEmpty()) {
+            throw new Refusal("“%s” is not at work, so nobody could get it. Put it to work first, with a weight."
+                    .formatted(before.name(leader.get())));
         }
         row.sharing = sharing;
         row.leader = leader.map(VariantId::value).orElse(null);

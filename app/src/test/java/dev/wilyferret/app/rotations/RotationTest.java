@@ -381,6 +381,12 @@ class RotationTest extends AppTest {
         assertThat(owner.sendTo(bench, bench + "/aim", "goal", "SALE", "worth", "lots")
                         .body())
                 .contains("“lots” is no difference");
+        change(in(Variant.State.ACTIVE), in(Variant.State.PAUSED));
+        String paused = rotation().variants().get(1).id().toString();
+        assertThat(owner.sendTo(bench, bench + "/sharing", "sharing", "OFF", "leader", paused, "floor", "10")
+                        .body())
+                .contains("“New words” is not at work");
+        change(in(Variant.State.ACTIVE), in(Variant.State.ACTIVE));
         owner.sendTo(bench, bench + "/aim", "goal", "SALE", "worth", "20 %");
         assertThat(rotations
                         .find(trail.workspace(), rotation().id())
@@ -519,6 +525,19 @@ class RotationTest extends AppTest {
         assertThat(Jsoup.parse(refused).text()).contains("“NARNIA” is no country");
         assertThat(Jsoup.parse(refused).select("#values").val()).isEqualTo("Narnia");
         owner.sendTo(bench, bench + "/branches", "kind", "on", "values", "phone, tablet");
+        assertThat(owner.sendTo(
+                                bench,
+                                bench + "/variants",
+                                "name",
+                                "Nowhere",
+                                "copy",
+                                "",
+                                "to",
+                                "page " + second.id(),
+                                "branch",
+                                trail.workspace().toString())
+                        .body())
+                .contains("The branch that “Nowhere” is for is there no more.");
         String branch = rotation().branches().getFirst().id().toString();
         owner.sendTo(
                 bench,

@@ -1,7 +1,5 @@
 package dev.wilyferret.core.figures;
 
-import java.util.Collection;
-import org.roaringbitmap.FastAggregation;
 import org.roaringbitmap.RoaringBitmap;
 
 /** An exact set of visitors of a workspace. */
@@ -18,11 +16,6 @@ public final class Crowd {
 
     public static Crowd of(int... visitors) {
         return new Crowd(RoaringBitmap.bitmapOf(visitors));
-    }
-
-    public static Crowd all(Collection<Crowd> some) {
-        return new Crowd(
-                FastAggregation.or(some.stream().map(crowd -> crowd.visitors).iterator()));
     }
 
     public long size() {

@@ -67,6 +67,13 @@ public record Rotation(
             throw new Refusal("A rotation holds at most %d variants, retired ones too. Begin another link for more."
                     .formatted(Weights.MOST_VARIANTS));
         }
+        Set<Optional<BranchId>> ways = new HashSet<>(ways(branches));
+        variants.forEach(one -> {
+            if (!ways.contains(one.branch())) {
+                throw new Refusal(
+                        "The branch that “%s” is for is there no more. Choose another for it.".formatted(one.name()));
+            }
+        });
         Set<String> names = new HashSet<>();
         variants.forEach(one -> {
             if (!names.add(one.name().toLowerCase(Locale.ROOT))) {
@@ -97,11 +104,17 @@ public record Rotation(
                 stretch,
                 sharing,
                 leader,
-                List.of());
+                branches.stream()
+                        .filter(one -> branch.equals(Optional.of(one.id())))
+                        .toList());
     }
 
     /** All its branches, and the rest. */
     public List<Optional<BranchId>> ways() {
+        return ways(branches);
+    }
+
+    private static List<Optional<BranchId>> ways(List<Branch> branches) {
         return Stream.concat(branches.stream().map(one -> Optional.of(one.id())), Stream.of(Optional.<BranchId>empty()))
                 .toList();
     }
