@@ -51,7 +51,7 @@ public class ChoosingSpeed {
                 .toList();
         LiveRotation.Shares shares = new LiveRotation.Shares(
                 ways, Optional.empty(), new Turns(weights, 2026, false, 0), new Turns(weights, 7, false, 0));
-        return new LiveRotation(
+        return LiveRotation.of(
                 new RotationId(new UUID(2, 2)),
                 1,
                 List.of(

@@ -7,9 +7,12 @@ import dev.wilyferret.core.rotation.Circumstance;
 import dev.wilyferret.core.rotation.Turns;
 import dev.wilyferret.core.visit.Draw;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.function.Supplier;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -17,10 +20,24 @@ import java.util.stream.Stream;
  *
  * @param branches from top to bottom, those alone that visitors are drawn in
  * @param rest for whoever no branch is for; empty if there is nobody to draw
+ * @param ways all that visitors are drawn for, by variant
  * @param retired whose visitors go to the leader, or are drawn anew, and count for none
  */
 public record LiveRotation(
-        RotationId id, int stretch, List<Part> branches, Optional<Shares> rest, Set<VariantId> retired) {
+        RotationId id,
+        int stretch,
+        List<Part> branches,
+        Optional<Shares> rest,
+        Map<VariantId, Way> ways,
+        Set<VariantId> retired) {
+
+    public static LiveRotation of(
+            RotationId id, int stretch, List<Part> branches, Optional<Shares> rest, Set<VariantId> retired) {
+        Map<VariantId, Way> ways = Stream.concat(branches.stream().map(Part::shares), rest.stream())
+                .flatMap(shares -> shares.drawing.stream())
+                .collect(Collectors.toMap(Way::variant, Function.identity(), (a, b) -> a));
+        return new LiveRotation(id, stretch, branches, rest, ways, retired);
+    }
 
     /** A branch. */
     public record Part(Circumstance when, Shares shares) {}
@@ -58,11 +75,7 @@ public record LiveRotation(
      * @return empty where visitors are drawn for none
      */
     public Optional<Chosen> choose(Optional<VariantId> before, Supplier<Circumstance.Facts> facts, boolean takes) {
-        Optional<Way> kept =
-                before.flatMap(variant -> Stream.concat(branches.stream().map(Part::shares), rest.stream())
-                        .flatMap(shares -> shares.drawing.stream())
-                        .filter(way -> way.variant.equals(variant))
-                        .findFirst());
+        Optional<Way> kept = before.map(ways::get);
         if (kept.isPresent()) {
             return kept.map(way -> chosen(way, false));
         }
@@ -77,15 +90,15 @@ public record LiveRotation(
     }
 
     private Optional<Shares> shares(Supplier<Circumstance.Facts> facts) {
-        if (branches.isEmpty()) {
-            return rest;
+        if (!branches.isEmpty()) {
+            Circumstance.Facts known = facts.get();
+            for (Part part : branches) {
+                if (part.when.holds(known)) {
+                    return Optional.of(part.shares);
+                }
+            }
         }
-        Circumstance.Facts known = facts.get();
-        return branches.stream()
-                .filter(part -> part.when.holds(known))
-                .map(Part::shares)
-                .findFirst()
-                .or(() -> rest);
+        return rest;
     }
 
     private Chosen chosen(Way way, boolean first) {

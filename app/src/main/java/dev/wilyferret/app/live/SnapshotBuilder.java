@@ -420,7 +420,7 @@ class SnapshotBuilder {
 
         private LiveRotation rotation(Rotating rotating, From from) {
             Rotation rotation = rotating.rotation();
-            return new LiveRotation(
+            return LiveRotation.of(
                     rotation.id(),
                     rotation.stretch(),
                     rotation.branches().stream()

@@ -116,8 +116,14 @@ public sealed interface Circumstance {
 
         @Override
         public boolean holds(Facts facts) {
-            String asked = facts.language.toLowerCase(Locale.ROOT);
-            return languages.stream().anyMatch(one -> asked.equals(one) || asked.startsWith(one + "-"));
+            for (String one : languages) {
+                int length = one.length();
+                if (facts.language.regionMatches(true, 0, one, 0, length)
+                        && (facts.language.length() == length || facts.language.charAt(length) == '-')) {
+                    return true;
+                }
+            }
+            return false;
         }
 
         @Override
