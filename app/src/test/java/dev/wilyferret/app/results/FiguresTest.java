@@ -363,7 +363,8 @@ class FiguresTest extends AppTest {
         log.append(visit(random, clock.instant(), clicks));
         followed();
         transaction.executeWithoutResult(status -> {
-            await().until(store::alone);
+            // The lock belongs to this thread's transaction.
+            await().pollInSameThread().until(store::alone);
             log.append(visit(random, clock.instant(), clicks));
             book.rule(trail.workspace(), clicks.getFirst().id(), false);
             assertThat(follower.step()).isTrue();
