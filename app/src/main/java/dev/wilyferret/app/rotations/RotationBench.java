@@ -28,6 +28,7 @@ import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.ModelAttribute;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -38,6 +39,8 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 @Controller
 @RequestMapping("/promotions/{promotion}/rotations/{rotation}")
 class RotationBench {
+
+    private static final String OPENED = "behind";
 
     /** How a circumstance begins to be written, and how that reads. */
     private static final Map<String, String> KINDS = kinds();
@@ -80,9 +83,14 @@ class RotationBench {
         return SLICES.stream().filter(one -> one.name().equals(by)).findFirst();
     }
 
-    private Rotating opened(Member member, PromotionId promotion, RotationId id) {
+    /** The rotation that every address here is about. */
+    @ModelAttribute(OPENED)
+    Rotating opened(
+            @AuthenticationPrincipal Member member,
+            @PathVariable PromotionId promotion,
+            @PathVariable RotationId rotation) {
         return rotations
-                .find(member.workspace(), id)
+                .find(member.workspace(), rotation)
                 .filter(one -> one.promotion().equals(promotion))
                 .orElseThrow(NotFound::new);
     }
@@ -90,9 +98,7 @@ class RotationBench {
     /** @param round 0 for the present one, @param stretch below 0 for the latest */
     @GetMapping
     String open(
-            @AuthenticationPrincipal Member member,
-            @PathVariable PromotionId promotion,
-            @PathVariable RotationId rotation,
+            @ModelAttribute(name = OPENED, binding = false) Rotating rotating,
             @RequestParam(defaultValue = "") String goal,
             @RequestParam(defaultValue = "0") int round,
             @RequestParam(defaultValue = "-1") int stretch,
@@ -100,7 +106,7 @@ class RotationBench {
             @RequestParam(defaultValue = "") String branch,
             Model model) {
         return show(
-                opened(member, promotion, rotation),
+                rotating,
                 new Looked(Goal.named(goal), round, stretch, slicing(by), Id.parse(branch, BranchId::new)),
                 Intake.showing(Map.of()),
                 model);
@@ -108,17 +114,14 @@ class RotationBench {
 
     @PostMapping("/variants")
     String add(
-            @AuthenticationPrincipal Member member,
-            @PathVariable PromotionId promotion,
-            @PathVariable RotationId rotation,
+            @ModelAttribute(name = OPENED, binding = false) Rotating rotating,
             @RequestParam MultiValueMap<String, String> typed,
             Model model,
             RedirectAttributes after) {
-        Rotating rotating = opened(member, promotion, rotation);
         Intake form = Intake.of(typed);
         Optional<String> name = RotationDesk.name(form);
-        Asked asked = desk.asked(member.workspace(), promotion, rotating.behind());
-        return form.keep("name", () -> desk.add(asked, rotation, name.orElseThrow(), form))
+        Asked asked = desk.asked(rotating.workspace(), rotating.promotion(), rotating.behind());
+        return form.keep("name", () -> desk.add(asked, rotating.rotation().id(), name.orElseThrow(), form))
                 ? done(
                         rotating,
                         after,
@@ -128,13 +131,10 @@ class RotationBench {
 
     @PostMapping
     String change(
-            @AuthenticationPrincipal Member member,
-            @PathVariable PromotionId promotion,
-            @PathVariable RotationId rotation,
+            @ModelAttribute(name = OPENED, binding = false) Rotating rotating,
             @RequestParam MultiValueMap<String, String> typed,
             Model model,
             RedirectAttributes after) {
-        Rotating rotating = opened(member, promotion, rotation);
         Intake form = Intake.of(typed);
         List<Optional<Variant>> read = rotating.rotation().variants().stream()
                 .map(variant -> read(form, variant))
@@ -142,8 +142,8 @@ class RotationBench {
         return form.keep(
                         "all",
                         () -> rotations.change(
-                                member.workspace(),
-                                rotation,
+                                rotating.workspace(),
+                                rotating.rotation().id(),
                                 read.stream().map(Optional::orElseThrow).toList(),
                                 form.ticked("inTurn")))
                 ? done(
@@ -173,15 +173,10 @@ class RotationBench {
 
     /** The same weight for all. */
     @PostMapping("/even")
-    String even(
-            @AuthenticationPrincipal Member member,
-            @PathVariable PromotionId promotion,
-            @PathVariable RotationId rotation,
-            RedirectAttributes after) {
-        Rotating rotating = opened(member, promotion, rotation);
+    String even(@ModelAttribute(name = OPENED, binding = false) Rotating rotating, RedirectAttributes after) {
         rotations.change(
-                member.workspace(),
-                rotation,
+                rotating.workspace(),
+                rotating.rotation().id(),
                 rotating.rotation().variants().stream()
                         .map(one -> one.weighing(1))
                         .toList(),
@@ -191,17 +186,17 @@ class RotationBench {
 
     @PostMapping("/aim")
     String aim(
-            @AuthenticationPrincipal Member member,
-            @PathVariable PromotionId promotion,
-            @PathVariable RotationId rotation,
+            @ModelAttribute(name = OPENED, binding = false) Rotating rotating,
             @RequestParam MultiValueMap<String, String> typed,
             Model model,
             RedirectAttributes after) {
-        Rotating rotating = opened(member, promotion, rotation);
         Intake form = Intake.of(typed);
         Goal goal = Goal.named(form.value("goal")).orElse(rotating.goal());
         Optional<Integer> worth = form.take("worth", text -> percent("difference", text, 1, 100));
-        return form.keep("worth", () -> rotations.aim(member.workspace(), rotation, goal, worth.orElseThrow()))
+        return form.keep(
+                        "worth",
+                        () -> rotations.aim(
+                                rotating.workspace(), rotating.rotation().id(), goal, worth.orElseThrow()))
                 ? done(rotating, after, "Kept. The standings go by that now.")
                 : show(rotating, Looked.USUAL, form, model);
     }
@@ -209,13 +204,10 @@ class RotationBench {
     /** Who decides on the shares, and which variant leads. */
     @PostMapping("/sharing")
     String share(
-            @AuthenticationPrincipal Member member,
-            @PathVariable PromotionId promotion,
-            @PathVariable RotationId rotation,
+            @ModelAttribute(name = OPENED, binding = false) Rotating rotating,
             @RequestParam MultiValueMap<String, String> typed,
             Model model,
             RedirectAttributes after) {
-        Rotating rotating = opened(member, promotion, rotation);
         Intake form = Intake.of(typed);
         Rotation.Sharing sharing = Arrays.stream(Rotation.Sharing.values())
                 .filter(one -> one.name().equals(form.value("sharing")))
@@ -226,7 +218,8 @@ class RotationBench {
         Optional<Integer> floor = form.take("floor", text -> percent("floor", text, 1, 50));
         return form.keep(
                         "sharing",
-                        () -> rotations.share(member.workspace(), rotation, sharing, leader, floor.orElseThrow()))
+                        () -> rotations.share(
+                                rotating.workspace(), rotating.rotation().id(), sharing, leader, floor.orElseThrow()))
                 ? done(rotating, after, "Kept. Shares are " + sharing.words() + ".")
                 : show(rotating, Looked.USUAL, form, model);
     }
@@ -243,17 +236,17 @@ class RotationBench {
     /** A branch before the rest. */
     @PostMapping("/branches")
     String branch(
-            @AuthenticationPrincipal Member member,
-            @PathVariable PromotionId promotion,
-            @PathVariable RotationId rotation,
+            @ModelAttribute(name = OPENED, binding = false) Rotating rotating,
             @RequestParam MultiValueMap<String, String> typed,
             Model model,
             RedirectAttributes after) {
-        Rotating rotating = opened(member, promotion, rotation);
         Intake form = Intake.of(typed);
         Optional<Circumstance> when =
                 form.take("values", values -> Circumstance.read(form.value("kind") + " " + values));
-        return form.keep("values", () -> rotations.branch(member.workspace(), rotation, when.orElseThrow()))
+        return form.keep(
+                        "values",
+                        () -> rotations.branch(
+                                rotating.workspace(), rotating.rotation().id(), when.orElseThrow()))
                 ? done(
                         rotating,
                         after,
@@ -264,38 +257,30 @@ class RotationBench {
 
     @PostMapping("/branches/{branch}/out")
     String unbranch(
-            @AuthenticationPrincipal Member member,
-            @PathVariable PromotionId promotion,
-            @PathVariable RotationId rotation,
+            @ModelAttribute(name = OPENED, binding = false) Rotating rotating,
             @PathVariable BranchId branch,
             RedirectAttributes after) {
-        Rotating rotating = opened(member, promotion, rotation);
-        rotations.unbranch(member.workspace(), rotation, branch);
+        rotations.unbranch(rotating.workspace(), rotating.rotation().id(), branch);
         return done(rotating, after, "The branch is out; its variants are paused, and keep their figures.");
     }
 
     @PostMapping("/rounds")
-    String startAnew(
-            @AuthenticationPrincipal Member member,
-            @PathVariable PromotionId promotion,
-            @PathVariable RotationId rotation,
-            RedirectAttributes after) {
-        Rotating rotating = opened(member, promotion, rotation);
-        rotations.startAnew(member.workspace(), rotation);
+    String startAnew(@ModelAttribute(name = OPENED, binding = false) Rotating rotating, RedirectAttributes after) {
+        rotations.startAnew(rotating.workspace(), rotating.rotation().id());
         return done(rotating, after, "Counting begins anew. Earlier rounds stay below, and can be brought back.");
     }
 
     @PostMapping("/rounds/{round}")
     String bringBack(
-            @AuthenticationPrincipal Member member,
-            @PathVariable PromotionId promotion,
-            @PathVariable RotationId rotation,
+            @ModelAttribute(name = OPENED, binding = false) Rotating rotating,
             @PathVariable int round,
             Model model,
             RedirectAttributes after) {
-        Rotating rotating = opened(member, promotion, rotation);
         Intake form = Intake.showing(Map.of());
-        return form.keep("rounds", () -> rotations.bringBack(member.workspace(), rotation, round))
+        return form.keep(
+                        "rounds",
+                        () -> rotations.bringBack(
+                                rotating.workspace(), rotating.rotation().id(), round))
                 ? done(rotating, after, "Round %d goes on.".formatted(round))
                 : show(rotating, Looked.USUAL, form, model);
     }
@@ -320,7 +305,6 @@ class RotationBench {
         BenchView view = new BenchView(part, asked, goal, read, workspace.currency());
         model.addAttribute("promotion", asked.promotion());
         model.addAttribute("asked", asked);
-        model.addAttribute("behind", rotating);
         model.addAttribute("rotation", rotating.rotation());
         model.addAttribute("address", rotating.address());
         model.addAttribute("form", form);

@@ -11,6 +11,7 @@ import java.time.Duration;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -44,15 +45,24 @@ final class GivenVariants {
                 .flatMap(pair -> ShortId.parse(pair.substring(begin.length()), VariantId::new));
     }
 
-    static void remember(HttpServletRequest request, HttpServletResponse response, Draw draw) {
-        String rotation = ShortId.of(draw.rotation());
+    /** @param draws of one request; nothing is remembered of none */
+    static void remember(HttpServletRequest request, HttpServletResponse response, List<Draw> draws) {
+        if (draws.isEmpty()) {
+            return;
+        }
+        List<String> fresh = draws.stream()
+                .map(draw -> ShortId.of(draw.rotation()) + "." + ShortId.of(draw.variant()))
+                .toList();
+        Set<String> rotations =
+                draws.stream().map(draw -> ShortId.of(draw.rotation())).collect(Collectors.toSet());
         Visit.setCookie(
                 request,
                 response,
                 NAME,
                 Stream.concat(
-                                Stream.of(rotation + "." + ShortId.of(draw.variant())),
-                                remembered(request).stream().filter(pair -> !pair.startsWith(rotation + ".")))
+                                fresh.stream(),
+                                remembered(request).stream()
+                                        .filter(pair -> !rotations.contains(pair.substring(0, pair.indexOf('.')))))
                         .limit(MOST)
                         .collect(Collectors.joining("-")),
                 KEPT);

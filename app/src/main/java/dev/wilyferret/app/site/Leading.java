@@ -36,6 +36,7 @@ class Leading {
      *
      * @param link they came by; empty for none
      * @param passed parameters that are handed on
+     * @param page slug of the page that is left; empty for none
      * @param more parameters to put behind the address of a page; empty for none
      * @param recorded false for who only looks what is there
      */
@@ -47,6 +48,7 @@ class Leading {
             Visit.Current current,
             Optional<LiveLink> link,
             Map<String, String> passed,
+            String page,
             String more,
             boolean recorded) {}
 
@@ -68,7 +70,7 @@ class Leading {
                                         : Optional.empty()));
             }
             case Target.ToOffer(var out, var other) ->
-                answers.sendTo(going.response, out.expand(leaving(going.current.click(), going.link, "")));
+                answers.sendTo(going.response, out.expand(leaving(going.current.click(), going.link, going.page)));
             case Target.ToElsewhere(var id, var elsewhere) ->
                 answers.sendTo(
                         going.response,

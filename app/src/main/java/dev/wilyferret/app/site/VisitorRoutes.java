@@ -1,7 +1,6 @@
 package dev.wilyferret.app.site;
 
 import dev.wilyferret.app.clicks.ClickLog;
-import dev.wilyferret.app.live.LiveRotation;
 import dev.wilyferret.app.live.ServedHtml;
 import dev.wilyferret.app.live.ServedPage;
 import dev.wilyferret.app.live.SiteSnapshot;
@@ -11,7 +10,6 @@ import dev.wilyferret.app.live.SiteSnapshot.LivePage;
 import dev.wilyferret.app.live.SiteSnapshot.Target;
 import dev.wilyferret.app.live.SnapshotKeeper;
 import dev.wilyferret.app.pixels.PagePixel;
-import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.ElsewhereId;
@@ -27,7 +25,6 @@ import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.page.PageDocument.OutsidePage;
 import dev.wilyferret.core.pixel.PixelAnswer;
 import dev.wilyferret.core.rotation.Behind;
-import dev.wilyferret.core.rotation.Circumstance;
 import dev.wilyferret.core.visit.Arrival;
 import dev.wilyferret.core.visit.Draw;
 import dev.wilyferret.core.visit.Parameters;
@@ -36,12 +33,12 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.time.Clock;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /**
@@ -59,7 +56,7 @@ class VisitorRoutes {
     private final Crossing crossing;
     private final Carried carried;
     private final Leading leading;
-    private final Repeats repeats;
+    private final Sharing sharing;
     private final TokenValues tokens;
     private final MediaRoute media;
     private final Clock clock;
@@ -73,7 +70,7 @@ class VisitorRoutes {
             Crossing crossing,
             Carried carried,
             Leading leading,
-            Repeats repeats,
+            Sharing sharing,
             TokenValues tokens,
             MediaRoute media,
             Clock clock) {
@@ -85,7 +82,7 @@ class VisitorRoutes {
         this.crossing = crossing;
         this.carried = carried;
         this.leading = leading;
-        this.repeats = repeats;
+        this.sharing = sharing;
         this.tokens = tokens;
         this.media = media;
         this.clock = clock;
@@ -116,10 +113,12 @@ class VisitorRoutes {
         Target target = way.target;
         SiteEvent.Click click = came.click(new ClickId(ids.next()), link.workspace(), link.promotion(), way.draw);
         if (recorded) {
-            way.draw.ifPresent(draw -> GivenVariants.remember(request, response, draw));
+            way.draw.ifPresent(draw -> GivenVariants.remember(request, response, List.of(draw)));
             List<SiteEvent> events = new ArrayList<>(2);
             events.add(click);
-            straightOn(click, target).ifPresent(events::add);
+            sharing.straightOn(
+                            click.workspace(), click.promotion(), click.id(), click.visitor(), Optional.empty(), target)
+                    .ifPresent(events::add);
             log.append(events);
             visit.remember(request, response, Visit.Current.of(click));
         }
@@ -137,23 +136,13 @@ class VisitorRoutes {
                         Visit.Current.of(click),
                         Optional.of(link),
                         passed(link, came.arrival()),
+                        "",
                         more,
                         recorded));
     }
 
     private Visit visit(HttpServletRequest request, WorkspaceId workspace) {
         return carried.onto(Visit.of(request, ids), request, workspace);
-    }
-
-    /** The step that a link itself is, where it leads past every page. */
-    private Optional<SiteEvent> straightOn(SiteEvent.Click click, Target target) {
-        return switch (target) {
-            case Target.ToOffer(var out, var other) ->
-                Optional.of(SiteEvent.WentOn.straight(new EventId(ids.next()), click, other));
-            case Target.ToElsewhere(var id, var elsewhere) ->
-                Optional.of(SiteEvent.SentElsewhere.straight(new EventId(ids.next()), click, id));
-            case Target.ToPage _, Target.ToOutside _, Target.Nowhere _ -> Optional.empty();
-        };
     }
 
     /** Where a link leads somebody, and what was drawn for them. */
@@ -166,9 +155,7 @@ class VisitorRoutes {
         if (ended.isPresent()) {
             return new Way(ended.get(), Optional.empty());
         }
-        return link.rotation()
-                .flatMap(rotation -> repeats.choose(
-                        rotation, request, came.arrival(), () -> facts(link.workspace(), visit, came.arrival()), takes))
+        return sharing.behind(link, request, visit, came, takes)
                 .map(chosen -> new Way(chosen.target(), Optional.of(chosen.draw())))
                 .orElseGet(() -> new Way(link.target(), Optional.empty()));
     }
@@ -260,12 +247,11 @@ class VisitorRoutes {
         }
         SiteSnapshot snapshot = snapshots.now();
         Visit visit = Visit.of(request, ids);
-        Optional<LiveRotation.Chosen> chosen = snapshot.rotation(new Behind.OfPage(page.id()))
-                .flatMap(rotation -> chosen(request, page, visit, rotation));
+        Optional<Sharing.Given> given = sharing.at(new Behind.OfPage(page.id()), request, page, visit);
         List<SiteEvent> events = new ArrayList<>(3);
-        Visit.Current current = current(request, page, visit, chosen, events);
-        if (chosen.filter(one -> !one.stays(page)).isPresent()) {
-            leadAway(request, response, page, visit, current, chosen.get(), events);
+        Visit.Current current = current(request, page, visit, given, events);
+        if (given.filter(one -> !one.chosen().stays(page)).isPresent()) {
+            leadAway(request, response, page, Optional.empty(), visit, current, given.get(), events);
             return;
         }
         SiteEvent.PageView view = new SiteEvent.PageView(
@@ -284,20 +270,36 @@ class VisitorRoutes {
             events.addAll(leftToServer(view, page));
         }
         boolean passing = page.redirect() && !fires.hold(page);
-        if (passing) {
+        Optional<Sharing.Given> onward =
+                passing ? sharing.at(new Behind.OfOut(page.id()), request, page, visit) : Optional.empty();
+        onward.ifPresent(one -> events.add(sharing.drawn(page, current.click(), visit.visitor(), one.draw())));
+        if (passing && onward.isEmpty()) {
             events.add(SiteEvent.WentOn.after(new EventId(ids.next()), view));
         }
         if (page.redirect()) {
             response.setHeader("X-Robots-Tag", "noindex, nofollow");
             sayReferrer(response, page);
         }
+        onward.flatMap(one -> straightOn(page, Optional.of(page.id()), visit, current, one))
+                .ifPresent(events::add);
         if (recorded(request)) {
             log.append(events);
             visit.remember(request, response, current);
-            chosen.ifPresent(one -> GivenVariants.remember(request, response, one.draw()));
+            GivenVariants.remember(
+                    request,
+                    response,
+                    Stream.concat(given.stream(), onward.stream())
+                            .map(Sharing.Given::draw)
+                            .toList());
             if (page.oncePerVisit() && (fires.now() || fires.before())) {
                 FiredOnce.remember(request, response, current.click(), page.id());
             }
+        }
+        if (onward.isPresent()) {
+            leading.to(
+                    onward.get().target(),
+                    going(request, response, page, Optional.of(page), visit, current, onward.get()));
+            return;
         }
         Optional<LiveLink> link = current.link().map(snapshot.linksById()::get);
         if (passing) {
@@ -314,76 +316,70 @@ class VisitorRoutes {
         answers.html(response, HttpServletResponse.SC_OK, served, Optional.of(view.id()), values);
     }
 
-    private Optional<LiveRotation.Chosen> chosen(
-            HttpServletRequest request, LivePage page, Visit visit, LiveRotation rotation) {
-        Came came = came(request, visit, page.workspace(), Optional.empty());
-        return repeats.choose(
-                rotation,
-                request,
-                came.arrival(),
-                () -> facts(page.workspace(), visit, came.arrival()),
-                recorded(request) && came.billed());
-    }
-
-    private Circumstance.Facts facts(WorkspaceId workspace, Visit visit, Arrival arrival) {
-        SiteSnapshot snapshot = snapshots.now();
-        return new Circumstance.Facts(
-                arrival.place().country(),
-                arrival.device(),
-                arrival.headers().language().split("[,;]", 2)[0].strip(),
-                arrival.link()
-                        .or(() -> visit.current().flatMap(Visit.Current::link))
-                        .map(snapshot.linksById()::get)
-                        .map(LiveLink::tags),
-                clock.instant()
-                        .atZone(Optional.ofNullable(snapshot.workspaces().get(workspace))
-                                .map(Workspace::zone)
-                                .orElse(ZoneOffset.UTC)),
-                visit.known());
-    }
-
-    /** The click a view belongs to; with what was drawn for it, or in the middle of its visit. */
+    /** The click a view belongs to; with what was given for it, or in the middle of its visit. */
     private Visit.Current current(
             HttpServletRequest request,
             LivePage page,
             Visit visit,
-            Optional<LiveRotation.Chosen> chosen,
+            Optional<Sharing.Given> given,
             List<SiteEvent> events) {
-        Optional<Draw> draw = chosen.map(LiveRotation.Chosen::draw);
         Optional<Visit.Current> on = visit.currentOn(page.promotion());
-        on.ifPresent(current -> draw.ifPresent(one -> events.add(new SiteEvent.Drawn(
-                new EventId(ids.next()), page.workspace(), page.promotion(), current.click(), visit.visitor(), one))));
-        return on.orElseGet(() -> begin(request, visit, page, draw, events));
+        on.ifPresent(current ->
+                given.ifPresent(one -> events.add(sharing.drawn(page, current.click(), visit.visitor(), one.draw()))));
+        return on.orElseGet(() -> begin(
+                given.map(Sharing.Given::came)
+                        .orElseGet(() -> came(request, visit, page.workspace(), Optional.empty())),
+                page,
+                given.map(Sharing.Given::draw),
+                events));
     }
 
+    /** @param from the page that is left; empty where its address was asked for */
     private void leadAway(
             HttpServletRequest request,
             HttpServletResponse response,
             LivePage page,
+            Optional<LivePage> from,
             Visit visit,
             Visit.Current current,
-            LiveRotation.Chosen chosen,
+            Sharing.Given given,
             List<SiteEvent> events)
             throws IOException {
-        boolean recorded = recorded(request);
-        if (recorded) {
-            straightOn(page, visit, current, chosen.target()).ifPresent(events::add);
+        if (recorded(request)) {
+            straightOn(page, from.map(LivePage::id), visit, current, given).ifPresent(events::add);
             log.append(events);
             visit.remember(request, response, current);
-            GivenVariants.remember(request, response, chosen.draw());
+            GivenVariants.remember(request, response, List.of(given.draw()));
         }
-        leading.to(
-                chosen.target(),
-                new Leading.Going(
-                        request,
-                        response,
-                        page.workspace(),
-                        visit.visitor(),
-                        current,
-                        current.link().map(snapshots.now().linksById()::get),
-                        passed(request, chosen.target()),
-                        "",
-                        recorded));
+        leading.to(given.target(), going(request, response, page, from, visit, current, given));
+    }
+
+    private Optional<SiteEvent> straightOn(
+            LivePage page, Optional<PageId> from, Visit visit, Visit.Current current, Sharing.Given given) {
+        return sharing.straightOn(
+                page.workspace(), page.promotion(), current.click(), visit.visitor(), from, given.target());
+    }
+
+    private Leading.Going going(
+            HttpServletRequest request,
+            HttpServletResponse response,
+            LivePage page,
+            Optional<LivePage> from,
+            Visit visit,
+            Visit.Current current,
+            Sharing.Given given) {
+        from.ifPresent(left -> sayReferrer(response, left));
+        return new Leading.Going(
+                request,
+                response,
+                page.workspace(),
+                visit.visitor(),
+                current,
+                current.link().map(snapshots.now().linksById()::get),
+                passed(request, given.target()),
+                from.map(LivePage::slug).orElse(""),
+                "",
+                recorded(request));
     }
 
     /** What stands in the address goes along to pages of the promotion alone. */
@@ -392,31 +388,6 @@ class VisitorRoutes {
             case Target.ToPage _, Target.ToOutside _ ->
                 new Parameters(Optional.ofNullable(request.getQueryString()).orElse("")).values();
             case Target.ToOffer _, Target.ToElsewhere _, Target.Nowhere _ -> Map.of();
-        };
-    }
-
-    /** The step that a page's address itself is, where the variant leads past every page. */
-    private Optional<SiteEvent> straightOn(LivePage page, Visit visit, Visit.Current current, Target target) {
-        return switch (target) {
-            case Target.ToOffer(var out, var other) ->
-                Optional.of(new SiteEvent.WentOn(
-                        new EventId(ids.next()),
-                        page.workspace(),
-                        page.promotion(),
-                        current.click(),
-                        visit.visitor(),
-                        Optional.empty(),
-                        other));
-            case Target.ToElsewhere(var id, var elsewhere) ->
-                Optional.of(new SiteEvent.SentElsewhere(
-                        new EventId(ids.next()),
-                        page.workspace(),
-                        page.promotion(),
-                        current.click(),
-                        visit.visitor(),
-                        Optional.empty(),
-                        id));
-            case Target.ToPage _, Target.ToOutside _, Target.Nowhere _ -> Optional.empty();
         };
     }
 
@@ -445,7 +416,8 @@ class VisitorRoutes {
         Visit visit = visit(request, page.workspace());
         List<SiteEvent> events = new ArrayList<>(1);
         Visit.Current current = visit.currentOn(page.promotion())
-                .orElseGet(() -> begin(request, visit, page, Optional.empty(), events));
+                .orElseGet(() -> begin(
+                        came(request, visit, page.workspace(), Optional.empty()), page, Optional.empty(), events));
         Optional<String> along = Optional.empty();
         if (recorded(request)) {
             if (!events.isEmpty()) {
@@ -508,16 +480,15 @@ class VisitorRoutes {
             return;
         }
         LivePage page = from.get();
-        Visit visit = visit(request, page.workspace());
-        Optional<LiveRotation.Chosen> chosen = (offer.isEmpty()
-                        ? snapshot.rotation(new Behind.OfOut(page.id()))
-                        : Optional.<LiveRotation>empty())
-                .flatMap(rotation -> chosen(request, page, visit, rotation));
-        if (chosen.isPresent()) {
-            List<SiteEvent> events = new ArrayList<>(3);
-            Visit.Current current = current(request, page, visit, chosen, events);
-            leadAway(request, response, page, visit, current, chosen.get(), events);
-            return;
+        if (offer.isEmpty() && snapshot.rotation(new Behind.OfOut(page.id())).isPresent()) {
+            Visit visit = visit(request, page.workspace());
+            Optional<Sharing.Given> given = sharing.at(new Behind.OfOut(page.id()), request, page, visit);
+            if (given.isPresent()) {
+                List<SiteEvent> events = new ArrayList<>(3);
+                Visit.Current current = current(request, page, visit, given, events);
+                leadAway(request, response, page, Optional.of(page), visit, current, given.get(), events);
+                return;
+            }
         }
         Visit.Current current = step(
                 request,
@@ -592,7 +563,8 @@ class VisitorRoutes {
         Visit visit = visit(request, page.workspace());
         List<SiteEvent> events = new ArrayList<>(2);
         Visit.Current current = visit.currentOn(page.promotion())
-                .orElseGet(() -> begin(request, visit, page, Optional.empty(), events));
+                .orElseGet(() -> begin(
+                        came(request, visit, page.workspace(), Optional.empty()), page, Optional.empty(), events));
         events.add(step.of(new EventId(ids.next()), current.click(), visit.visitor()));
         if (recorded(request)) {
             log.append(events);
@@ -602,10 +574,8 @@ class VisitorRoutes {
     }
 
     /** A visit that begins on a page, without a link. */
-    private Visit.Current begin(
-            HttpServletRequest request, Visit visit, LivePage page, Optional<Draw> draw, List<SiteEvent> events) {
-        SiteEvent.Click click = came(request, visit, page.workspace(), Optional.empty())
-                .click(new ClickId(ids.next()), page.workspace(), page.promotion(), draw);
+    private Visit.Current begin(Came came, LivePage page, Optional<Draw> draw, List<SiteEvent> events) {
+        SiteEvent.Click click = came.click(new ClickId(ids.next()), page.workspace(), page.promotion(), draw);
         events.add(click);
         return Visit.Current.of(click);
     }

@@ -12,7 +12,9 @@ import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.core.design.StartingDesign;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.link.Destination;
+import dev.wilyferret.core.page.Hold;
 import dev.wilyferret.core.page.NextStep;
+import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.rotation.Behind;
 import dev.wilyferret.core.rotation.Rotation;
 import dev.wilyferret.core.rotation.Variant;
@@ -488,6 +490,14 @@ class RotationTest extends AppTest {
             assertThat(location(visitor.get(out))).isEqualTo(first);
         }
         assertThat(offers).isEqualTo(3);
+        assertThat(sql.sql(
+                                "select count(*) from site_event where workspace_id = ? and kind = 'WENT_ON' and page_id = ?")
+                        .param(trail.workspace().value())
+                        .param(second.id().value())
+                        .query(Long.class)
+                        .single())
+                .as("they left that page")
+                .isEqualTo(6);
         followed();
         Rotating behind = rotations
                 .behind(trail.workspace(), new Behind.OfOut(second.id()))
@@ -600,5 +610,46 @@ class RotationTest extends AppTest {
                     .contains("round in circles");
         }
         assertThat(rotations.of(trail.workspace())).hasSize(2);
+    }
+
+    /** A redirect page without pixels sends on by itself, and shares out too. */
+    @Test
+    void aPlainRedirectIsSharedOutToo() {
+        Page redirect =
+                pages.redirect(trail.workspace(), trail.promotion().id()).orElseThrow();
+        pages.keepDraft(
+                trail.workspace(),
+                redirect.id(),
+                redirect.revision(),
+                new PageDocument.RedirectPage("One moment", Hold.DEFAULT, List.of()));
+        pages.publish(trail.workspace(), redirect.id());
+        rotations.begin(
+                trail.workspace(),
+                trail.promotion().id(),
+                new Behind.OfOut(redirect.id()),
+                "The offer",
+                new Destination.ToOffer(Optional.empty()),
+                "The second page",
+                new Destination.ToPage(second.id()));
+        String address = "/" + trail.promotion().slug() + "/" + redirect.slug();
+        // Who only looks takes nobody's turn.
+        await().until(() -> IntStream.range(0, 12)
+                .mapToObj(i -> guest().head(address))
+                .anyMatch(
+                        answer -> answer.statusCode() == 302 && location(answer).contains("/" + second.slug())));
+        int offers = 0;
+        for (int i = 0; i < 6; i++) {
+            Guest visitor = person();
+            String first = location(visitor.get(address));
+            offers += first.startsWith("https://lanternfish.test") ? 1 : 0;
+            assertThat(location(visitor.get(address))).isEqualTo(first);
+        }
+        assertThat(offers).isEqualTo(3);
+        assertThat(sql.sql(
+                                "select count(*) filter (where first_draw), count(*) from site_event where workspace_id = ? and kind = 'DRAWN'")
+                        .param(trail.workspace().value())
+                        .query((row, number) -> row.getLong(1) + " of " + row.getLong(2))
+                        .single())
+                .isEqualTo("6 of 12");
     }
 }

@@ -101,11 +101,6 @@ public sealed interface SiteEvent {
             Optional<OfferId> offer)
             implements Followed {
 
-        /** By a link that leads past every page. */
-        public static WentOn straight(EventId id, Click click, Optional<OfferId> offer) {
-            return new WentOn(id, click.workspace, click.promotion, click.id, click.visitor(), Optional.empty(), offer);
-        }
-
         /** From a page that sends on by itself. */
         public static WentOn after(EventId id, PageView view) {
             return new WentOn(id, view.workspace, view.promotion, view.click, view.visitor, view.page);
@@ -146,14 +141,7 @@ public sealed interface SiteEvent {
             VisitorId visitor,
             Optional<PageId> page,
             ElsewhereId elsewhere)
-            implements Followed {
-
-        /** By a link that leads past every page. */
-        public static SentElsewhere straight(EventId id, Click click, ElsewhereId elsewhere) {
-            return new SentElsewhere(
-                    id, click.workspace, click.promotion, click.id, click.visitor(), Optional.empty(), elsewhere);
-        }
-    }
+            implements Followed {}
 
     /**
      * A page handed out a file.
