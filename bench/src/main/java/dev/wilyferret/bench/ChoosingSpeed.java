@@ -47,7 +47,8 @@ public class ChoosingSpeed {
                 .mapToObj(i -> new LiveRotation.Way(
                         new VariantId(new UUID(1, i)),
                         new Target.ToPage(Optional.empty(), "/cellar-crop/start-" + i),
-                        weights.share(i)))
+                        weights.share(i),
+                        () -> true))
                 .toList();
         LiveRotation.Shares shares = new LiveRotation.Shares(
                 ways, Optional.empty(), new Turns(weights, 2026, false, 0), new Turns(weights, 7, false, 0));

@@ -3,6 +3,7 @@ package dev.wilyferret.app.clicks;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.LinkId;
+import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.id.PromotionId;
@@ -91,6 +92,22 @@ public class ClickBook {
     public long draws(WorkspaceId workspace, PromotionId promotion, List<VariantId> variants, Instant from) {
         return queries.draws(workspace.value(), promotion.value(), Id.values(variants), from)
                 + queries.drawsMeanwhile(workspace.value(), promotion.value(), Id.values(variants), from);
+    }
+
+    /**
+     * How often somebody was sent to an offer since a moment, whoever that was. Reads the promotions' events since then.
+     *
+     * @param promotions all that could send there
+     * @param own those that the offer is the own one of
+     */
+    @Transactional(readOnly = true)
+    public long sentTo(
+            WorkspaceId workspace,
+            Collection<PromotionId> promotions,
+            OfferId offer,
+            Collection<PromotionId> own,
+            Instant from) {
+        return queries.sentTo(workspace.value(), Id.values(promotions), offer.value(), Id.values(own), from);
     }
 
     /** How long after their click the latest visitors went on to an offer. */

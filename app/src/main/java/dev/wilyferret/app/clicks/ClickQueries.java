@@ -72,6 +72,12 @@ interface ClickQueries extends Repository<StandingClickRow, ClickRow.Key> {
     long drawsMeanwhile(UUID workspace, UUID promotion, List<UUID> variants, Instant from);
 
     @Query("""
+            select count(*) from SiteEventRow e where e.workspace = :workspace and e.promotion in :promotions and e.at >= :from
+              and e.kind = WENT_ON and (e.offer = :offer or e.offer is null and e.promotion in :own)
+            """)
+    long sentTo(UUID workspace, List<UUID> promotions, UUID offer, List<UUID> own, Instant from);
+
+    @Query("""
             from SiteEventRow e where e.workspace = :workspace and e.promotion = :promotion and e.kind = WENT_ON order by e.at desc
             """)
     List<SiteEventRow> wentOn(UUID workspace, UUID promotion, Limit limit);

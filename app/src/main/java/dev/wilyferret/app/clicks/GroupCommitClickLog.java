@@ -40,11 +40,13 @@ class GroupCommitClickLog implements ClickLog, SmartLifecycle {
     private final BlockingQueue<Entry> waiting = new ArrayBlockingQueue<>(MOST_WAITING);
     private final List<Thread> writers = new ArrayList<>();
     private final EventWriter writer;
+    private final List<KeptEvents> told;
     private final LongAdder kept = new LongAdder();
     private volatile boolean running;
 
-    GroupCommitClickLog(EventWriter writer) {
+    GroupCommitClickLog(EventWriter writer, List<KeptEvents> told) {
         this.writer = writer;
+        this.told = told;
     }
 
     @Override
@@ -101,6 +103,7 @@ class GroupCommitClickLog implements ClickLog, SmartLifecycle {
                         left.stream().flatMap(entry -> entry.events.stream()).toList());
                 left.forEach(entry -> {
                     kept.add(entry.events.size());
+                    told.forEach(one -> one.kept(entry.events));
                     entry.kept.complete(null);
                 });
                 return;

@@ -9,7 +9,7 @@ import dev.wilyferret.app.workspace.Workspace.Legal;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
-import java.time.DateTimeException;
+import dev.wilyferret.core.text.TimeZones;
 import java.time.ZoneId;
 import java.util.Currency;
 import java.util.Locale;
@@ -25,7 +25,7 @@ final class WorkspaceForm {
     private static final Field<Workspace, Currency> CURRENCY =
             BLANK.text("currency", workspace -> workspace.currency().getCurrencyCode(), WorkspaceForm::currency);
     private static final Field<Workspace, ZoneId> ZONE =
-            BLANK.text("zone", workspace -> workspace.zone().getId(), WorkspaceForm::zone);
+            BLANK.text("zone", workspace -> workspace.zone().getId(), TimeZones::read);
     private static final Field<Workspace, String> LEGAL_NAME =
             legal("legalName", Legal::name, typed -> new Legal(typed, "", "", "", ""));
     private static final Field<Workspace, String> POSTAL_ADDRESS =
@@ -74,14 +74,6 @@ final class WorkspaceForm {
             return Currency.getInstance(typed.strip().toUpperCase(Locale.ROOT));
         } catch (IllegalArgumentException e) {
             throw new Refusal("That is not a currency code. Use three letters, for example EUR.");
-        }
-    }
-
-    private static ZoneId zone(String typed) {
-        try {
-            return ZoneId.of(typed.strip());
-        } catch (DateTimeException e) {
-            throw new Refusal("That is not a time zone. Use a name such as Europe/Vienna or UTC.");
         }
     }
 }

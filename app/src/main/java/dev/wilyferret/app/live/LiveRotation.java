@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.BooleanSupplier;
 import java.util.function.Function;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
@@ -21,7 +22,7 @@ import java.util.stream.Stream;
  * @param branches from top to bottom, those alone that visitors are drawn in
  * @param rest for whoever no branch is for; empty if there is nobody to draw
  * @param ways all that visitors are drawn for, by variant
- * @param retired whose visitors go to the leader, or are drawn anew, and count for none
+ * @param gone retired ones, and those whose offer is shut: their visitors go to the leader, or are drawn anew, and count for none
  */
 public record LiveRotation(
         RotationId id,
@@ -29,14 +30,17 @@ public record LiveRotation(
         List<Part> branches,
         Optional<Shares> rest,
         Map<VariantId, Way> ways,
-        Set<VariantId> retired) {
+        Set<VariantId> gone) {
+
+    /** How many turns are passed over at most, of variants that just became full; soon they are not drawn any more. */
+    private static final int MOST_PASSED_OVER = 100;
 
     public static LiveRotation of(
-            RotationId id, int stretch, List<Part> branches, Optional<Shares> rest, Set<VariantId> retired) {
+            RotationId id, int stretch, List<Part> branches, Optional<Shares> rest, Set<VariantId> gone) {
         Map<VariantId, Way> ways = Stream.concat(branches.stream().map(Part::shares), rest.stream())
                 .flatMap(shares -> shares.drawing.stream())
                 .collect(Collectors.toMap(Way::variant, Function.identity(), (a, b) -> a));
-        return new LiveRotation(id, stretch, branches, rest, ways, retired);
+        return new LiveRotation(id, stretch, branches, rest, ways, gone);
     }
 
     /** A branch. */
@@ -50,10 +54,25 @@ public record LiveRotation(
      * @param turns of new visitors
      * @param others turns of those for whom none is taken: crawlers, own visits, whoever only looks what is there
      */
-    public record Shares(List<Way> drawing, Optional<Way> leader, Turns turns, Turns others) {}
+    public record Shares(List<Way> drawing, Optional<Way> leader, Turns turns, Turns others) {
 
-    /** @param share of new visitors, from 0 to 1 */
-    public record Way(VariantId variant, Target target, double share) {}
+        /** Whose turn it is; turns of those that take nobody are passed over, so that the others' shares stay exact among each other. */
+        private Optional<Way> draw(Turns from) {
+            for (int passed = 0; passed < MOST_PASSED_OVER; passed++) {
+                Way way = drawing.get(from.take());
+                if (way.takes.getAsBoolean()) {
+                    return Optional.of(way);
+                }
+            }
+            return drawing.stream().filter(way -> way.takes.getAsBoolean()).findFirst();
+        }
+    }
+
+    /**
+     * @param share of new visitors, from 0 to 1
+     * @param takes whether it takes one more; asked for each visitor
+     */
+    public record Way(VariantId variant, Target target, double share, BooleanSupplier takes) {}
 
     /** Whom a visitor was given. */
     public record Chosen(Target target, Draw draw) {
@@ -76,17 +95,16 @@ public record LiveRotation(
      */
     public Optional<Chosen> choose(Optional<VariantId> before, Supplier<Circumstance.Facts> facts, boolean takes) {
         Optional<Way> kept = before.map(ways::get);
-        if (kept.isPresent()) {
+        if (kept.isPresent() && kept.get().takes.getAsBoolean()) {
             return kept.map(way -> chosen(way, false));
         }
-        boolean stranded = before.filter(retired::contains).isPresent();
+        boolean stranded = kept.isPresent() || before.filter(gone::contains).isPresent();
         boolean first = takes && !stranded;
         return shares(facts)
-                .map(shares -> chosen(
-                        stranded && shares.leader.isPresent()
-                                ? shares.leader.get()
-                                : shares.drawing.get((first ? shares.turns : shares.others).take()),
-                        first));
+                .flatMap(shares -> shares.leader
+                        .filter(leader -> stranded && leader.takes.getAsBoolean())
+                        .or(() -> shares.draw(first ? shares.turns : shares.others)))
+                .map(way -> chosen(way, first));
     }
 
     private Optional<Shares> shares(Supplier<Circumstance.Facts> facts) {

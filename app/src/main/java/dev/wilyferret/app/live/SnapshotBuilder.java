@@ -1,5 +1,6 @@
 package dev.wilyferret.app.live;
 
+import dev.wilyferret.app.closings.SentToOffers;
 import dev.wilyferret.app.elsewhere.Places;
 import dev.wilyferret.app.hosts.Host;
 import dev.wilyferret.app.hosts.Hosts;
@@ -73,10 +74,10 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.atomic.AtomicLong;
+import java.util.function.BooleanSupplier;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
-import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
@@ -88,6 +89,7 @@ import org.springframework.transaction.annotation.Transactional;
 class SnapshotBuilder {
 
     private static final Logger LOG = LoggerFactory.getLogger(SnapshotBuilder.class);
+    private static final BooleanSupplier ALWAYS = () -> true;
 
     private final Workspaces workspaces;
     private final OwnBrowsers ownBrowsers;
@@ -101,6 +103,7 @@ class SnapshotBuilder {
     private final TakenClicks taken;
     private final Rotations rotations;
     private final KeptTurns turns;
+    private final SentToOffers sent;
     private final Shelf shelf;
     private final Lists lists;
     private final PageHtml html;
@@ -122,6 +125,7 @@ class SnapshotBuilder {
             TakenClicks taken,
             Rotations rotations,
             KeptTurns turns,
+            SentToOffers sent,
             Shelf shelf,
             Lists lists,
             PageHtml html,
@@ -141,6 +145,7 @@ class SnapshotBuilder {
         this.taken = taken;
         this.rotations = rotations;
         this.turns = turns;
+        this.sent = sent;
         this.shelf = shelf;
         this.lists = lists;
         this.html = html;
@@ -430,7 +435,10 @@ class SnapshotBuilder {
                             .toList(),
                     shares(rotating, Optional.empty(), from),
                     rotation.variants().stream()
-                            .filter(one -> one.state() == Variant.State.RETIRED)
+                            .filter(one -> one.state() == Variant.State.RETIRED
+                                    || offer(from, one.to())
+                                            .flatMap(Offer::closing)
+                                            .isPresent())
                             .map(Variant::id)
                             .collect(Collectors.toSet()));
         }
@@ -438,12 +446,16 @@ class SnapshotBuilder {
         private Optional<LiveRotation.Shares> shares(Rotating rotating, Optional<BranchId> branch, From from) {
             Rotation part = rotating.rotation().within(branch);
             Map<VariantId, Target> targets = new LinkedHashMap<>();
+            Map<VariantId, BooleanSupplier> takes = new HashMap<>();
             List<Integer> weights = new ArrayList<>();
             part.drawing().forEach(variant -> {
                 Target target = target(from, variant.to());
-                if (!(target instanceof Target.Nowhere)) {
+                Optional<Offer> offer = offer(from, variant.to());
+                if (!(target instanceof Target.Nowhere)
+                        && offer.flatMap(Offer::closing).isEmpty()) {
                     targets.put(variant.id(), target);
                     weights.add(variant.weight());
+                    offer.ifPresent(one -> takes.put(variant.id(), sent.takes(one)));
                 }
             });
             if (targets.isEmpty()) {
@@ -453,7 +465,10 @@ class SnapshotBuilder {
             List<VariantId> drawn = List.copyOf(targets.keySet());
             List<LiveRotation.Way> ways = IntStream.range(0, drawn.size())
                     .mapToObj(at -> new LiveRotation.Way(
-                            drawn.get(at), Objects.requireNonNull(targets.get(drawn.get(at))), shared.share(at)))
+                            drawn.get(at),
+                            Objects.requireNonNull(targets.get(drawn.get(at))),
+                            shared.share(at),
+                            takes.getOrDefault(drawn.get(at), ALWAYS)))
                     .toList();
             return Optional.of(new LiveRotation.Shares(
                     ways,
@@ -467,10 +482,15 @@ class SnapshotBuilder {
         /** Those behind pages' addresses and their ways out. */
         private Map<Behind, LiveRotation> rotationsOfPages() {
             Map<Behind, LiveRotation> all = new HashMap<>();
-            livePages.values().forEach(page -> {
-                From from = new From(page.promotion(), Optional.empty());
-                Stream.<Behind>of(new Behind.OfPage(page.id()), new Behind.OfOut(page.id()))
-                        .forEach(behind -> rotation(behind, from).ifPresent(rotation -> all.put(behind, rotation)));
+            rotationBehind.forEach((behind, rotating) -> {
+                PageId page = switch (behind) {
+                    case Behind.OfLink _ -> null;
+                    case Behind.OfPage(PageId id) -> id;
+                    case Behind.OfOut(PageId id, Destination _) -> id;
+                };
+                if (page != null && livePages.containsKey(page)) {
+                    all.put(behind, rotation(rotating, new From(rotating.promotion(), Optional.empty())));
+                }
             });
             return all;
         }
@@ -499,6 +519,15 @@ class SnapshotBuilder {
             }
         }
 
+        /** The offer that something leads to straight. */
+        private Optional<Offer> offer(From from, Destination to) {
+            return to instanceof Destination.ToOffer(Optional<OfferId> other)
+                    ? other.isEmpty()
+                            ? Optional.of(offerOf(from.promotion))
+                            : Optional.ofNullable(offerById.get(other.get()))
+                    : Optional.empty();
+        }
+
         private Target target(From from, Destination to) {
             return switch (to) {
                 case Destination.ToPage(PageId page) ->
@@ -506,13 +535,10 @@ class SnapshotBuilder {
                             .map(live -> target(from, live))
                             .orElseGet(Target.Nowhere::new);
                 case Destination.ToOffer(Optional<OfferId> other) ->
-                    other.isEmpty()
-                            ? new Target.ToOffer(
-                                    offerOf(from.promotion).details().link(), other)
-                            : Optional.ofNullable(offerById.get(other.get()))
-                                    .<Target>map(offer ->
-                                            new Target.ToOffer(offer.details().link(), other))
-                                    .orElseGet(Target.Nowhere::new);
+                    offer(from, to)
+                            .<Target>map(
+                                    offer -> new Target.ToOffer(offer.details().link(), other))
+                            .orElseGet(Target.Nowhere::new);
                 case Destination.ToElsewhere(ElsewhereId id) ->
                     Optional.ofNullable(elsewhereById.get(id))
                             .<Target>map(elsewhere -> new Target.ToElsewhere(id, elsewhere))

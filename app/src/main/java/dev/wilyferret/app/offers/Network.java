@@ -7,6 +7,7 @@ import dev.wilyferret.core.money.NumberStyle;
 import dev.wilyferret.core.offer.SlotLimit;
 import dev.wilyferret.core.sale.PostbackForm;
 import dev.wilyferret.core.sale.PostbackPart;
+import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -19,6 +20,7 @@ import java.util.stream.Collectors;
  * @param numbers how it writes them; empty where its owner has not said
  * @param limit what it takes in a sub ID
  * @param form how it writes its postbacks
+ * @param zone in which its days begin
  */
 public record Network(
         NetworkId id,
@@ -28,7 +30,8 @@ public record Network(
         String secret,
         Optional<NumberStyle> numbers,
         SlotLimit limit,
-        PostbackForm form) {
+        PostbackForm form,
+        ZoneId zone) {
 
     /** What every network can say, in the order of the address it is given. */
     private static final List<PostbackPart> ASKED = List.of(

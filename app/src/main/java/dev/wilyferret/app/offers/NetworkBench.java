@@ -10,6 +10,8 @@ import dev.wilyferret.core.offer.SlotLimit;
 import dev.wilyferret.core.offer.SubIdFill;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
+import dev.wilyferret.core.text.TimeZones;
+import java.time.ZoneId;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.Locale;
@@ -50,6 +52,7 @@ class NetworkBench {
                         ? ""
                         : String.valueOf(network.limit().most()));
         values.put("signs", network.limit().signs().name());
+        values.put("zone", network.zone().getId());
         return show(member, network, Intake.showing(values), model);
     }
 
@@ -64,11 +67,14 @@ class NetworkBench {
         Intake form = Intake.of(typed);
         Optional<String> name = form.take("name", text -> PlainText.line("network's name", text, 120));
         Optional<SlotLimit> limit = form.take("most", text -> new SlotLimit(most(text), signs(form.value("signs"))));
+        Optional<ZoneId> zone = form.take("zone", TimeZones::read);
         if (!form.keep(
-                "name", () -> offers.describe(member.workspace(), id, name.orElseThrow(), limit.orElseThrow()))) {
+                "name",
+                () -> offers.describe(
+                        member.workspace(), id, name.orElseThrow(), limit.orElseThrow(), zone.orElseThrow()))) {
             return show(member, network, form, model);
         }
-        after.addFlashAttribute("said", "Kept. Sub IDs are sent so from now on.");
+        after.addFlashAttribute("said", "Kept. Sub IDs are sent so, and days begin so, from now on.");
         return "redirect:/offers/networks/" + id;
     }
 

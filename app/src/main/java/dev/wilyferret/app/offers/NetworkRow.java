@@ -12,6 +12,7 @@ import jakarta.persistence.EmbeddedId;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Table;
 import java.time.Instant;
+import java.time.ZoneId;
 import java.util.Optional;
 
 @Entity
@@ -48,16 +49,19 @@ class NetworkRow {
 
     boolean signed;
 
+    String zone = "";
+
     @Column(name = "created_at")
     Instant createdAt;
 
     protected NetworkRow() {}
 
-    NetworkRow(RowKey key, String name, String postbackKey, String secret, Instant createdAt) {
+    NetworkRow(RowKey key, String name, String postbackKey, String secret, ZoneId zone, Instant createdAt) {
         this.key = key;
         this.name = name;
         this.postbackKey = postbackKey;
         this.secret = secret;
+        this.zone = zone.getId();
         this.createdAt = createdAt;
     }
 
@@ -81,6 +85,7 @@ class NetworkRow {
                         PostbackForm.readNames(postbackNames),
                         PostbackForm.readWords(postbackWords),
                         withoutOrder,
-                        signed));
+                        signed),
+                ZoneId.of(zone));
     }
 }

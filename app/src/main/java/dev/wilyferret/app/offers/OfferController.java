@@ -7,7 +7,9 @@ import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.offer.AffiliateLink;
+import dev.wilyferret.core.offer.Cap;
 import dev.wilyferret.core.offer.NetworkMemory;
+import java.time.Clock;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -29,11 +31,15 @@ class OfferController {
     private final Offers offers;
     private final Workspaces workspaces;
     private final SiteAddress site;
+    private final TakenToday taken;
+    private final Clock clock;
 
-    OfferController(Offers offers, Workspaces workspaces, SiteAddress site) {
+    OfferController(Offers offers, Workspaces workspaces, SiteAddress site, TakenToday taken, Clock clock) {
         this.offers = offers;
         this.workspaces = workspaces;
         this.site = site;
+        this.taken = taken;
+        this.clock = clock;
     }
 
     @GetMapping("/offers")
@@ -109,6 +115,9 @@ class OfferController {
         model.addAttribute("offer", offer.orElse(null));
         model.addAttribute("networks", offers.networksOf(member.workspace()));
         model.addAttribute("postbacks", postbacks);
+        model.addAttribute("counts", Cap.Counted.values());
+        model.addAttribute("now", clock.instant());
+        offer.map(taken::of).ifPresent(today -> today.ifPresent(number -> model.addAttribute("taken", number)));
         showLink(member, form, model);
         return "offers/form";
     }

@@ -4,6 +4,7 @@ import dev.wilyferret.app.forms.Intake;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.offer.AffiliateLink;
+import dev.wilyferret.core.offer.Cap;
 import dev.wilyferret.core.offer.Countries;
 import dev.wilyferret.core.offer.NetworkMemory;
 import dev.wilyferret.core.offer.PastedLink;
@@ -11,6 +12,7 @@ import dev.wilyferret.core.offer.Payout;
 import dev.wilyferret.core.offer.SlotLimit;
 import dev.wilyferret.core.offer.SubIdFill;
 import dev.wilyferret.core.text.PlainText;
+import java.util.Arrays;
 import java.util.Currency;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -64,6 +66,11 @@ final class OfferForm {
         values.put("amount", details.payout().amount().major().toPlainString());
         values.put("countries", details.countries().toString());
         values.put("pixelAllowed", details.pixelAllowed() ? "on" : "");
+        details.cap().ifPresent(cap -> {
+            values.put("cap", String.valueOf(cap.most()));
+            values.put("counted", cap.counted().name());
+        });
+        values.put("watched", details.watched() ? "on" : "");
         return values;
     }
 
@@ -82,6 +89,11 @@ final class OfferForm {
         Optional<Money> amount = form.take(
                 "amount", text -> text.isBlank() ? Money.zero(currency) : Money.parse("payout", text, currency));
         Optional<Countries> countries = form.take("countries", Countries::parse);
+        Cap.Counted counted = Arrays.stream(Cap.Counted.values())
+                .filter(one -> one.name().equals(form.value("counted")))
+                .findFirst()
+                .orElse(Cap.Counted.CLICKS);
+        Optional<Optional<Cap>> cap = form.take("cap", text -> Cap.read(text, counted));
         if (!form.clean()) {
             return Optional.empty();
         }
@@ -95,7 +107,9 @@ final class OfferForm {
                         link.orElseThrow(),
                         payout,
                         countries.orElseThrow(),
-                        form.ticked("pixelAllowed"))));
+                        form.ticked("pixelAllowed"),
+                        cap.orElseThrow(),
+                        form.ticked("watched"))));
     }
 
     private static Optional<String> named(Intake form, String field, String what, Optional<String> proposed) {

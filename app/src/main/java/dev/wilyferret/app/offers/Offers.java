@@ -10,11 +10,14 @@ import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.LinkCode;
 import dev.wilyferret.core.money.NumberStyle;
 import dev.wilyferret.core.offer.AffiliateLink;
+import dev.wilyferret.core.offer.Closing;
 import dev.wilyferret.core.offer.NetworkMemory;
 import dev.wilyferret.core.offer.SlotLimit;
 import dev.wilyferret.core.sale.PostbackForm;
 import dev.wilyferret.core.text.Refusal;
 import java.time.Clock;
+import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.Currency;
 import java.util.List;
 import java.util.Map;
@@ -70,7 +73,12 @@ public class Offers {
     @Transactional
     public Network addNetwork(WorkspaceId workspace, String name, String postbackKey, String secret) {
         NetworkRow row = new NetworkRow(
-                RowKey.of(workspace, ids.next()), name, postbackKey, seals.seal(secret), clock.instant());
+                RowKey.of(workspace, ids.next()),
+                name,
+                postbackKey,
+                seals.seal(secret),
+                workspaces.get(workspace).zone(),
+                clock.instant());
         return networks.save(row).toNetwork(seals);
     }
 
@@ -89,10 +97,11 @@ public class Offers {
     /**
      * Changes what is known of a network.
      *
+     * @param zone in which its days begin
      * @throws Refusal if another one has its name
      */
     @Transactional
-    public void describe(WorkspaceId workspace, NetworkId id, String name, SlotLimit limit) {
+    public void describe(WorkspaceId workspace, NetworkId id, String name, SlotLimit limit, ZoneId zone) {
         networks.named(workspace.value(), name)
                 .filter(other -> !other.key.id().equals(id.value()))
                 .ifPresent(other -> {
@@ -103,6 +112,45 @@ public class Offers {
         row.name = name;
         row.subIdMost = limit.most();
         row.subIdSigns = limit.signs().name();
+        row.zone = zone.getId();
+    }
+
+    /** Those of all workspaces that have a cap, or had one that was reached, or whose address is looked at. */
+    @Transactional(readOnly = true)
+    public List<Offer> minded() {
+        return offers.minded().stream()
+                .map(row -> offer(row, currency(new WorkspaceId(row.key.workspace()))))
+                .toList();
+    }
+
+    /**
+     * Notes that an offer's cap is reached, or that it is not any more.
+     *
+     * @param on the network's day; empty if it is not
+     * @return whether that is new
+     */
+    @Transactional
+    public boolean full(WorkspaceId workspace, OfferId id, Optional<LocalDate> on) {
+        OfferRow row = offers.toChange(RowKey.of(workspace, id)).orElseThrow();
+        boolean fresh = !on.equals(Optional.ofNullable(row.fullOn));
+        row.fullOn = on.orElse(null);
+        return fresh;
+    }
+
+    /**
+     * Notes that an offer's address does not answer, or that it does again.
+     *
+     * @return whether that is new
+     */
+    @Transactional
+    public boolean failing(WorkspaceId workspace, OfferId id, Optional<Closing.Failing> failing) {
+        OfferRow row = offers.toChange(RowKey.of(workspace, id)).orElseThrow();
+        if (failing.isPresent() == (row.failingSince != null)) {
+            return false;
+        }
+        row.failingSince = failing.map(Closing.Failing::since).orElse(null);
+        row.failingWhy = failing.map(Closing.Failing::why).orElse("");
+        return true;
     }
 
     @Transactional(readOnly = true)

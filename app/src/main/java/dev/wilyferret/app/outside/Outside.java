@@ -2,6 +2,7 @@ package dev.wilyferret.app.outside;
 
 import dev.wilyferret.app.installation.Installation;
 import dev.wilyferret.core.address.PublicNetwork;
+import dev.wilyferret.core.text.PlainText;
 import java.io.IOException;
 import java.io.InputStream;
 import java.net.InetAddress;
@@ -12,6 +13,7 @@ import java.time.Duration;
 import java.util.Arrays;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ScheduledFuture;
@@ -24,6 +26,7 @@ import org.apache.hc.client5.http.impl.classic.HttpClients;
 import org.apache.hc.client5.http.impl.io.PoolingHttpClientConnectionManagerBuilder;
 import org.apache.hc.core5.http.ClassicHttpResponse;
 import org.apache.hc.core5.http.ContentType;
+import org.apache.hc.core5.http.Header;
 import org.apache.hc.core5.http.io.entity.StringEntity;
 import org.apache.hc.core5.util.Timeout;
 import org.springframework.beans.factory.DisposableBean;
@@ -31,8 +34,8 @@ import org.springframework.stereotype.Component;
 
 /**
  * Asks other servers. Where a name leads is looked at when the connection is made, so that no name can lead into the
- * operator's own network; pairs of host and port that the operator allows are the exception. Redirects are not
- * followed. The whole exchange takes {@link #PATIENCE} at most, and little of the answer is read.
+ * operator's own network; pairs of host and port that the operator allows are the exception. Redirects are
+ * followed only where that is asked for, each looked at in the same way. The whole exchange takes {@link #PATIENCE} at most, and little of the answer is read.
  */
 @Component
 public class Outside implements DisposableBean {
@@ -41,6 +44,7 @@ public class Outside implements DisposableBean {
     public static final Duration PATIENCE = Duration.ofSeconds(15);
 
     private static final int MOST_READ = 4096;
+    private static final int MOST_HOPS = 8;
     /** So many that some hosts that are slow do not keep all others waiting. */
     private static final int AT_ONCE = 256;
 
@@ -56,8 +60,11 @@ public class Outside implements DisposableBean {
         this.installation = installation;
     }
 
-    /** @param body the first 4 KB of it, as UTF-8 */
-    public record Answer(int status, String body) {}
+    /**
+     * @param body the first 4 KB of it, as UTF-8
+     * @param location where it sends on to, as it stands in the answer; empty for nowhere
+     */
+    public record Answer(int status, String body, String location) {}
 
     /** A host whose name leads to an address that is not on the public internet. */
     public static final class NotPublic extends UnknownHostException {
@@ -120,6 +127,34 @@ public class Outside implements DisposableBean {
         return ask(address, new HttpUriRequestBase("GET", address));
     }
 
+    /**
+     * Goes where a browser would end up that is sent on by the answers.
+     *
+     * @return the last answer, which sends nowhere
+     * @throws IOException if one does not answer, or they send on more than {@link #MOST_HOPS} times
+     */
+    public Answer follow(URI address) throws IOException {
+        URI at = address;
+        for (int hop = 0; hop <= MOST_HOPS; hop++) {
+            Answer answer = get(at);
+            if (answer.status < 300 || answer.status >= 400 || answer.location.isEmpty()) {
+                return answer;
+            }
+            try {
+                at = at.resolve(answer.location);
+            } catch (IllegalArgumentException notAnAddress) {
+                throw new IOException(
+                        "It sends on to “%s”, which is no address".formatted(PlainText.cut(answer.location, 80)),
+                        notAnAddress);
+            }
+            if (!"http".equalsIgnoreCase(at.getScheme()) && !"https".equalsIgnoreCase(at.getScheme())
+                    || at.getHost() == null) {
+                throw new IOException("It sends on to “%s”, which is no address of the web".formatted(at));
+            }
+        }
+        throw new IOException("It sends on more than %d times".formatted(MOST_HOPS));
+    }
+
     /** @param type of the body, a media type without parameters */
     public Answer post(URI address, String type, Map<String, String> headers, String body) throws IOException {
         HttpUriRequestBase request = new HttpUriRequestBase("POST", address);
@@ -133,7 +168,12 @@ public class Outside implements DisposableBean {
         try (ClassicHttpResponse answer = (isAllowed(to) ? allowed : guarded).executeOpen(null, request, null)) {
             String body =
                     answer.getEntity() == null ? "" : begin(answer.getEntity().getContent());
-            return new Answer(answer.getCode(), body);
+            return new Answer(
+                    answer.getCode(),
+                    body,
+                    Optional.ofNullable(answer.getFirstHeader("Location"))
+                            .map(Header::getValue)
+                            .orElse(""));
         } catch (IOException failed) {
             throw request.isCancelled()
                     ? new IOException("It took longer than %d seconds.".formatted(PATIENCE.toSeconds()), failed)

@@ -141,6 +141,7 @@ class PageEdits {
         model.addAttribute("page", page);
         model.addAttribute("draft", draft);
         model.addAttribute("sheet", sheet(choices, model));
+        model.addAttribute("outs", choices.outs(page.id()));
         model.addAttribute("shelfFiles", choices.files());
         model.addAttribute("steps", pages.steps(page));
         model.addAttribute("findings", findings);

@@ -7,11 +7,13 @@ import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.BlockField;
 import dev.wilyferret.core.page.BlockId;
 import dev.wilyferret.core.page.Blocks;
 import dev.wilyferret.core.page.NextStep;
+import dev.wilyferret.core.rotation.Behind;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
@@ -67,6 +69,34 @@ record SheetChoices(
         choices.add(new SheetField.Choice("two", "a new tab …"));
         choices.add(new SheetField.Choice("make", "a page still to be made …"));
         return choices;
+    }
+
+    /**
+     * A way out of a page, whose visitors can be shared out.
+     *
+     * @param behind what a rotation of them stands behind, as it is kept
+     */
+    record Out(String name, String behind) {}
+
+    List<Out> outs(PageId page) {
+        return blocks.ways()
+                .distinct()
+                .<Out>mapMulti((way, taken) -> {
+                    switch (way) {
+                        case NextStep.ToOffer() ->
+                            taken.accept(new Out("straight to the offer", new Behind.OfOut(page).text()));
+                        case NextStep.ToAnotherOffer(OfferId offer) ->
+                            taken.accept(new Out(
+                                    "to " + offers.getOrDefault(offer, "another offer"),
+                                    new Behind.OfOut(page, new Destination.ToOffer(Optional.of(offer))).text()));
+                        case NextStep.ToElsewhere(ElsewhereId id) ->
+                            taken.accept(new Out(
+                                    "to " + elsewhere.getOrDefault(id, "an address elsewhere"),
+                                    new Behind.OfOut(page, new Destination.ToElsewhere(id)).text()));
+                        default -> {}
+                    }
+                })
+                .toList();
     }
 
     /** The ways that can stand beside another: pages, offers, addresses elsewhere. */

@@ -3,6 +3,7 @@ package dev.wilyferret.app.rotations;
 import dev.wilyferret.app.links.LinkChoices;
 import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.promotions.Promotion;
+import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.page.PageDocument.OutsidePage;
@@ -25,7 +26,7 @@ record Asked(Promotion promotion, Behind behind, String name, Destination alone,
                 + switch (behind) {
                     case Behind.OfLink(var link) -> "/links/" + link;
                     case Behind.OfPage(var page) -> "/pages/" + page;
-                    case Behind.OfOut(var page) -> "/pages/" + page;
+                    case Behind.OfOut(var page, var _) -> "/pages/" + page;
                 };
     }
 
@@ -43,6 +44,21 @@ record Asked(Promotion promotion, Behind behind, String name, Destination alone,
     /** Where everybody goes while nobody is drawn. */
     public String instead() {
         return choices.of(alone).map(LinkChoices.To::name).orElse("nowhere");
+    }
+
+    /** Why a variant's offer takes nobody just now, as a sentence; empty while it does. */
+    public Optional<String> shut(Variant variant) {
+        return variant.to() instanceof Destination.ToOffer(Optional<OfferId> other)
+                ? choices.offers().stream()
+                        .filter(one -> one.id().equals(other.orElse(promotion.offer())))
+                        .findFirst()
+                        .flatMap(one -> one.closing().map(why -> "“%s” %s.".formatted(one.name(), why.words())))
+                : Optional.empty();
+    }
+
+    /** Whether visitors are drawn for a variant that is at work. */
+    boolean draws(Variant variant) {
+        return reachable(variant) && shut(variant).isEmpty();
     }
 
     /** Whether visitors could get to a variant. */

@@ -124,7 +124,7 @@ record BenchView(Rotating rotating, Asked asked, Goal goal, RoundBook.Read read,
     public List<ShareBar> shares() {
         return ShareBar.of(
                 rotating.rotation(),
-                rotating.rotation().drawing().stream().filter(asked::reachable).toList());
+                rotating.rotation().drawing().stream().filter(asked::draws).toList());
     }
 
     /** What differs from the first variant, in words; empty where one of both leads to no page of one kind. */

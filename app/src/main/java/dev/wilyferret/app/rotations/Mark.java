@@ -21,8 +21,21 @@ public record Mark(Instant at, int round, int stretch, Kind kind, String words) 
         STEERED,
         /** A variant's page was published. */
         PAGE,
+        /** The offer of a variant is full or fails; until it is back, the others share its visitors. */
+        SHUT,
+        /** The offer of a variant takes visitors again. */
+        BACK,
         /** A leader was decided on, or not any more. */
         LEADER;
+
+        /** What that means for the figures; empty for nothing. */
+        public String said() {
+            return switch (this) {
+                case ROUND, SHARES, PAGE -> "Figures before and after are not added up.";
+                case SHUT -> "Figures until it is back are kept apart.";
+                case BACK, STEERED, LEADER -> "";
+            };
+        }
 
         /** Whether figures before and after are of different things, and are not added up. */
         public boolean parts() {

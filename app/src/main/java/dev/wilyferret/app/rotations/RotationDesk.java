@@ -66,12 +66,20 @@ class RotationDesk {
             case Behind.OfPage(var id) ->
                 new Asked(
                         opened, behind, "page “" + page(choices, id).name() + "”", new Destination.ToPage(id), choices);
-            case Behind.OfOut(var id) ->
+            case Behind.OfOut(var id, var to) ->
                 new Asked(
                         opened,
                         behind,
-                        "the way to the offer from “" + page(choices, id).name() + "”",
-                        new Destination.ToOffer(Optional.empty()),
+                        "the way to %s from “%s”"
+                                .formatted(
+                                        to.equals(new Destination.ToOffer(Optional.empty()))
+                                                ? "the offer"
+                                                : "“%s”"
+                                                        .formatted(choices.of(to)
+                                                                .orElseThrow(NotFound::new)
+                                                                .name()),
+                                        page(choices, id).name()),
+                        to,
                         choices);
         };
     }

@@ -1,10 +1,15 @@
 package dev.wilyferret.app.rotations;
 
 import dev.wilyferret.app.links.VariantsBehind;
+import dev.wilyferret.app.offers.Offer;
+import dev.wilyferret.app.offers.Offers;
 import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.app.promotions.Promotion;
+import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.core.id.BranchId;
 import dev.wilyferret.core.id.LinkId;
+import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.RotationId;
@@ -12,6 +17,7 @@ import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.Destination;
+import dev.wilyferret.core.offer.Closing;
 import dev.wilyferret.core.rotation.Behind;
 import dev.wilyferret.core.rotation.Branch;
 import dev.wilyferret.core.rotation.Circumstance;
@@ -25,7 +31,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import java.util.function.Function;
 import java.util.random.RandomGenerator;
 import java.util.stream.Collectors;
 import org.springframework.context.event.EventListener;
@@ -42,6 +50,8 @@ public class Rotations implements VariantsBehind {
     private final VariantStore variants;
     private final MarkStore marks;
     private final BranchStore branches;
+    private final Offers offers;
+    private final Promotions promotions;
     private final UuidV7 ids;
     private final RandomGenerator random;
     private final Clock clock;
@@ -51,6 +61,8 @@ public class Rotations implements VariantsBehind {
             VariantStore variants,
             MarkStore marks,
             BranchStore branches,
+            Offers offers,
+            Promotions promotions,
             UuidV7 ids,
             RandomGenerator random,
             Clock clock) {
@@ -58,6 +70,8 @@ public class Rotations implements VariantsBehind {
         this.variants = variants;
         this.marks = marks;
         this.branches = branches;
+        this.offers = offers;
+        this.promotions = promotions;
         this.ids = ids;
         this.random = random;
         this.clock = clock;
@@ -130,9 +144,7 @@ public class Rotations implements VariantsBehind {
     /** What changed, as it came. */
     @Transactional(readOnly = true)
     public List<Mark> marks(WorkspaceId workspace, RotationId id) {
-        return marks.of(workspace.value(), id.value()).stream()
-                .map(MarkRow::toMark)
-                .toList();
+        return marksOf(rotations.findById(RowKey.of(workspace, id)).orElseThrow());
     }
 
     /**
@@ -228,12 +240,11 @@ public class Rotations implements VariantsBehind {
         List<Rotating> others = of(new WorkspaceId(row.key.workspace())).stream()
                 .filter(one -> one.link().isEmpty())
                 .toList();
-        boolean shares = behind.equals(new Behind.OfOut(page))
+        boolean shares = behind instanceof Behind.OfOut(PageId left, Destination _) && left.equals(page)
                 || others.stream()
                         .filter(one -> !one.rotation().id().value().equals(row.key.id()))
-                        .anyMatch(one -> one.behind().equals(new Behind.OfPage(page))
-                                || one.behind().equals(new Behind.OfOut(page)));
-        PageId own = behind instanceof Behind.OfPage(PageId id) ? id : ((Behind.OfOut) behind).page();
+                        .anyMatch(one -> page(one.behind()).equals(Optional.of(page)));
+        PageId own = page(behind).orElseThrow();
         boolean ledTo = others.stream()
                 .filter(one -> !one.rotation().id().value().equals(row.key.id()))
                 .flatMap(one -> one.rotation().variants().stream())
@@ -242,6 +253,15 @@ public class Rotations implements VariantsBehind {
             throw new Refusal(
                     "That could send visitors round in circles: a page whose visitors are shared out cannot be a variant of another page’s rotation. Choose another page, or put the rotation behind the link.");
         }
+    }
+
+    /** The page whose visitors are shared out; empty where they are a link's. */
+    private static Optional<PageId> page(Behind behind) {
+        return switch (behind) {
+            case Behind.OfLink _ -> Optional.empty();
+            case Behind.OfPage(PageId page) -> Optional.of(page);
+            case Behind.OfOut(PageId page, Destination _) -> Optional.of(page);
+        };
     }
 
     /**
@@ -417,9 +437,68 @@ public class Rotations implements VariantsBehind {
     private void sharedAnew(RotationRow row, Mark.Kind kind, String words) {
         row.sharedSince = clock.instant();
         if (kind.parts()) {
-            row.stretch++;
+            row.stretch = nextStretch(row);
         }
         mark(row, kind, words);
+    }
+
+    private int nextStretch(RotationRow row) {
+        return marksOf(row).stream().mapToInt(Mark::stretch).max().orElse(0) + 1;
+    }
+
+    private List<Mark> marksOf(RotationRow row) {
+        return marks.of(row.key.workspace(), row.key.id()).stream()
+                .map(MarkRow::toMark)
+                .toList();
+    }
+
+    /**
+     * An offer became full or fails, or takes visitors again: the rotations that share visitors out to it do so without it, or as they did
+     * before. Once all are back, the stretch goes on that was before the first was shut.
+     *
+     * @param before as it was
+     * @param now as it is
+     */
+    @Transactional
+    public void offerTurned(Offer before, Offer now) {
+        if (before.closing().isPresent() == now.closing().isPresent()) {
+            return;
+        }
+        Map<OfferId, Offer> known =
+                offers.of(now.workspace()).stream().collect(Collectors.toMap(Offer::id, Function.identity()));
+        Map<PromotionId, OfferId> own =
+                promotions.of(now.workspace()).stream().collect(Collectors.toMap(Promotion::id, Promotion::offer));
+        for (Rotating one : of(now.workspace())) {
+            Set<Offer> drawn = one.rotation().drawing().stream()
+                    .flatMap(variant -> offer(variant.to(), own.get(one.promotion())).stream())
+                    .flatMap(id -> Optional.ofNullable(known.get(id)).stream())
+                    .collect(Collectors.toSet());
+            if (drawn.stream().anyMatch(offer -> offer.id().equals(now.id()))) {
+                turn(changing(now.workspace(), one.rotation().id()), now, drawn);
+            }
+        }
+    }
+
+    private static Optional<OfferId> offer(Destination to, OfferId own) {
+        return to instanceof Destination.ToOffer(Optional<OfferId> other)
+                ? Optional.of(other.orElse(own))
+                : Optional.empty();
+    }
+
+    private void turn(RotationRow row, Offer now, Set<Offer> drawn) {
+        Optional<Closing> shut = now.closing();
+        if (shut.isPresent()) {
+            sharedAnew(
+                    row,
+                    Mark.Kind.SHUT,
+                    "“%s” %s; its share goes to the others."
+                            .formatted(now.name(), shut.get().words()));
+            return;
+        }
+        boolean allBack = drawn.stream().allMatch(one -> one.closing().isEmpty());
+        row.sharedSince = clock.instant();
+        row.stretch = Stretch.before(marksOf(row)).filter(stretch -> allBack).orElseGet(() -> nextStretch(row));
+        mark(row, Mark.Kind.BACK, "“%s” takes visitors again.".formatted(now.name()));
     }
 
     /** A variant whose page is published is another thing from then on. */
@@ -430,7 +509,7 @@ public class Rotations implements VariantsBehind {
                 .filter(variant -> variant.state != Variant.State.RETIRED)
                 .forEach(variant -> {
                     RotationRow row = changing(published.workspace(), new RotationId(variant.rotation));
-                    row.stretch++;
+                    row.stretch = nextStretch(row);
                     mark(
                             row,
                             Mark.Kind.PAGE,

@@ -4,34 +4,62 @@ import dev.wilyferret.core.rotation.RoundDays;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
-import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Optional;
 
 /**
- * The time between two changes of a rotation: what happened in it is of one kind, and is added up.
+ * The time between two changes of a rotation: what happened in it is of one kind, and is added up. It is interrupted while an offer is
+ * shut, and goes on afterwards.
  *
  * @param begins what it began with
- * @param ends what it ended with; empty while it goes on
+ * @param ends what it ended with last; empty while it goes on
  */
 record Stretch(Mark begins, Optional<Mark> ends) {
 
     /**
-     * Those of a round, as they came; at least one.
+     * Those of a round, in the order in which they went on last; at least one.
      *
      * @param marks of the round that part figures, as they came; at least one
      */
     static List<Stretch> of(List<Mark> marks) {
-        List<Stretch> stretches = new ArrayList<>();
+        LinkedHashMap<Integer, Stretch> stretches = new LinkedHashMap<>();
         for (int at = 0; at < marks.size(); at++) {
             Mark begins = marks.get(at);
             Optional<Mark> ends = at + 1 < marks.size() ? Optional.of(marks.get(at + 1)) : Optional.empty();
             // Before stretches were numbered some changes parted nothing.
             if (ends.filter(next -> next.stretch() == begins.stretch()).isEmpty()) {
-                stretches.add(new Stretch(begins, ends));
+                Mark first = Optional.ofNullable(stretches.remove(begins.stretch()))
+                        .map(Stretch::begins)
+                        .orElse(begins);
+                stretches.put(begins.stretch(), new Stretch(first, ends));
             }
         }
-        return stretches;
+        return List.copyOf(stretches.values());
+    }
+
+    /**
+     * The one that goes on where the last of the offers that were shut is back; empty where something else changed meanwhile.
+     *
+     * @param marks of the rotation up to now, as they came, without the one that it is back
+     */
+    static Optional<Integer> before(List<Mark> marks) {
+        int shut = 0;
+        int shutBefore = 0;
+        Optional<Mark> base = Optional.empty();
+        for (Mark mark : marks) {
+            switch (mark.kind()) {
+                case SHUT -> shut++;
+                case BACK -> shut--;
+                case ROUND, SHARES, PAGE -> {
+                    base = Optional.of(mark);
+                    shutBefore = shut;
+                }
+                case STEERED, LEADER -> {}
+            }
+        }
+        boolean onlyThese = shutBefore == 0 && shut == 1;
+        return base.filter(mark -> onlyThese).map(Mark::stretch);
     }
 
     int number() {

@@ -55,6 +55,12 @@ interface SaleStore extends JpaRepository<SaleRow, RowKey> {
     @Query("from SaleRow s where s.key.workspace = :workspace and s.promotion = :promotion order by s.soldAt desc")
     List<SaleRow> latest(UUID workspace, UUID promotion, Limit limit);
 
+    @Query("""
+            select count(*) from SaleRow s where s.key.workspace = :workspace and s.offer = :offer and s.soldAt >= :from
+              and s.state in (PENDING, APPROVED)
+            """)
+    long standing(UUID workspace, UUID offer, Instant from);
+
     @Query("from SaleRow s where s.key.workspace = :workspace and lower(s.order) = lower(:order)")
     List<SaleRow> ofOrder(UUID workspace, String order);
 

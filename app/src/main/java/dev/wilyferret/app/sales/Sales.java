@@ -7,6 +7,7 @@ import dev.wilyferret.core.figures.Visit;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.NetworkId;
+import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.SaleId;
 import dev.wilyferret.core.id.ShortId;
@@ -208,6 +209,12 @@ public class Sales {
     @Transactional(readOnly = true)
     public List<Sale> ofPromotion(WorkspaceId workspace, PromotionId promotion) {
         return shown(workspace, sales.latest(workspace.value(), promotion.value(), Limit.of(LIST)));
+    }
+
+    /** How many an offer had since a moment that were not taken back. */
+    @Transactional(readOnly = true)
+    public long standing(WorkspaceId workspace, OfferId offer, Instant from) {
+        return sales.standing(workspace.value(), offer.value(), from);
     }
 
     @Transactional(readOnly = true)

@@ -10,26 +10,28 @@ import dev.wilyferret.core.visit.Arrival;
 import dev.wilyferret.core.visit.Draw;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Duration;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Supplier;
 import org.springframework.stereotype.Component;
 
 /**
- * Who asks again before the answer's cookie is there, as a second press or a browser that looks ahead does: the same address and browser
- * within three seconds gets the same variant, and takes nobody's turn.
+ * What visitors were given whose browser keeps no cookie, or has not got it yet: the same address, browser and language within half an hour
+ * gets the same variant, and takes nobody's turn. Whoever shares all of that with others, as behind one address of a large network, is
+ * taken for them that long; so it is no longer. Held in memory alone, as hashes.
  */
 @Component
 class Repeats {
 
-    private static final Duration WITHIN = Duration.ofSeconds(3);
-    private static final int MOST = 100_000;
+    private static final Duration WITHIN = Duration.ofMinutes(30);
+    private static final int MOST = 200_000;
 
-    private record Asked(RotationId rotation, String address, String userAgent) {}
+    private record Asked(RotationId rotation, int address, int browser) {}
 
     private final Cache<Asked, VariantId> given =
             Caffeine.newBuilder().expireAfterWrite(WITHIN).maximumSize(MOST).build();
 
-    /** The variant somebody gets: what their cookie says, else what they were given just now, else what is drawn. */
+    /** The variant somebody gets: what their cookie says, else what they were given not long ago, else what is drawn. */
     Optional<LiveRotation.Chosen> choose(
             LiveRotation rotation,
             HttpServletRequest request,
@@ -37,7 +39,9 @@ class Repeats {
             Supplier<Circumstance.Facts> facts,
             boolean takes) {
         Asked asked = new Asked(
-                rotation.id(), arrival.place().address(), arrival.headers().userAgent());
+                rotation.id(),
+                arrival.place().address().hashCode(),
+                Objects.hash(arrival.headers().userAgent(), arrival.headers().language()));
         Optional<VariantId> before = GivenVariants.of(request, rotation.id())
                 .or(() -> takes ? Optional.ofNullable(given.getIfPresent(asked)) : Optional.empty());
         Optional<LiveRotation.Chosen> chosen = rotation.choose(before, facts, takes);

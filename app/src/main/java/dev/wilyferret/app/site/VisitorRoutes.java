@@ -20,6 +20,7 @@ import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.VisitorId;
 import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.link.Elsewhere;
 import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.page.PageDocument.OutsidePage;
@@ -480,15 +481,8 @@ class VisitorRoutes {
             return;
         }
         LivePage page = from.get();
-        if (offer.isEmpty() && snapshot.rotation(new Behind.OfOut(page.id())).isPresent()) {
-            Visit visit = visit(request, page.workspace());
-            Optional<Sharing.Given> given = sharing.at(new Behind.OfOut(page.id()), request, page, visit);
-            if (given.isPresent()) {
-                List<SiteEvent> events = new ArrayList<>(3);
-                Visit.Current current = current(request, page, visit, given, events);
-                leadAway(request, response, page, Optional.of(page), visit, current, given.get(), events);
-                return;
-            }
+        if (sharedOut(request, response, page, new Destination.ToOffer(offer))) {
+            return;
         }
         Visit.Current current = step(
                 request,
@@ -499,6 +493,24 @@ class VisitorRoutes {
         sayReferrer(response, page);
         Optional<LiveLink> link = current.link().map(snapshot.linksById()::get);
         answers.sendTo(response, way.get().expand(Leading.leaving(current.click(), link, page.slug())));
+    }
+
+    /** Sends whoever leaves a page on to the variant they are given; false where that way is not shared out. */
+    private boolean sharedOut(HttpServletRequest request, HttpServletResponse response, LivePage page, Destination to)
+            throws IOException {
+        Behind behind = new Behind.OfOut(page.id(), to);
+        if (snapshots.now().rotation(behind).isEmpty()) {
+            return false;
+        }
+        Visit visit = visit(request, page.workspace());
+        Optional<Sharing.Given> given = sharing.at(behind, request, page, visit);
+        if (given.isEmpty()) {
+            return false;
+        }
+        List<SiteEvent> events = new ArrayList<>(3);
+        Visit.Current current = current(request, page, visit, given, events);
+        leadAway(request, response, page, Optional.of(page), visit, current, given.get(), events);
+        return true;
     }
 
     private static void sayReferrer(HttpServletResponse response, LivePage page) {
@@ -519,6 +531,9 @@ class VisitorRoutes {
             return;
         }
         LivePage page = from.get();
+        if (sharedOut(request, response, page, new Destination.ToElsewhere(id.get()))) {
+            return;
+        }
         Visit.Current current = step(
                 request,
                 response,

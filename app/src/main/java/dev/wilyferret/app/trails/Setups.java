@@ -92,7 +92,7 @@ final class Setups {
                         .map(link -> link.code().text())
                         .orElse("a link");
             case Behind.OfPage(PageId id) -> pageName(id);
-            case Behind.OfOut(PageId id) -> "who goes on from " + pageName(id);
+            case Behind.OfOut(PageId id, Destination _) -> "who goes on from " + pageName(id);
         };
     }
 

@@ -201,7 +201,7 @@ class ClickLogTest extends AppTest {
                 })
                 .when(writer)
                 .write(anyList());
-        GroupCommitClickLog group = new GroupCommitClickLog(writer);
+        GroupCommitClickLog group = new GroupCommitClickLog(writer, List.of());
         group.start();
         try (var pool = Executors.newFixedThreadPool(4)) {
             var first = pool.submit(() -> group.append(List.of(good)));
@@ -232,7 +232,7 @@ class ClickLogTest extends AppTest {
                 })
                 .when(writer)
                 .write(anyList());
-        GroupCommitClickLog group = new GroupCommitClickLog(writer);
+        GroupCommitClickLog group = new GroupCommitClickLog(writer, List.of());
         group.start();
         group.append(List.of(click(
                 new WorkspaceId(ids.next()),
@@ -249,7 +249,7 @@ class ClickLogTest extends AppTest {
     void whatCannotBeWrittenIsSaid() {
         EventWriter writer = mock();
         doThrow(new IllegalArgumentException("broken")).when(writer).write(anyList());
-        GroupCommitClickLog group = new GroupCommitClickLog(writer);
+        GroupCommitClickLog group = new GroupCommitClickLog(writer, List.of());
         group.start();
         var lost = click(
                 new WorkspaceId(ids.next()),

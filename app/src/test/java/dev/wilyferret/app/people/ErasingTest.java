@@ -56,7 +56,7 @@ class ErasingTest extends AppTest {
             mail_link.destination=own mail_list.name=own mail_list.sender_name=own mail_list.sender_address=own
             mail_list.reply_to=own media.name=none media.kind=none media.content_type=none media.original_name=own
             media.description=own media.widths=none network.name=own network.postback_key=none network.secret=own network.number_style=none network.postback_names=none network.postback_words=none network.sub_id_signs=none
-            offer.name=own offer.link_template=own offer.link_fills=own offer.payout_kind=none offer.countries=none
+            offer.name=own offer.link_template=own offer.link_fills=own offer.payout_kind=none offer.countries=none offer.cap_counted=none offer.failing_why=none offer.full_on=none network.zone=none
             order_claim.order_key=none order_claim.address_key=erased outbox.state=none outbox.answer=erased
             own_browser.token_hash=own own_browser.label=own page.kind=none page.name=own page.slug=own
             page.draft=own page.published=own page.design=none page_fold.facts=none page_step.document=own

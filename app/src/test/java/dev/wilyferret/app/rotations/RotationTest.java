@@ -4,21 +4,30 @@ import static dev.wilyferret.app.kit.Guest.location;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
+import dev.wilyferret.app.elsewhere.Places;
 import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.core.address.UriTemplate;
 import dev.wilyferret.core.design.StartingDesign;
+import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.link.Destination;
+import dev.wilyferret.core.link.Elsewhere;
+import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.Hold;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
+import dev.wilyferret.core.page.Placed;
 import dev.wilyferret.core.rotation.Behind;
 import dev.wilyferret.core.rotation.Rotation;
 import dev.wilyferret.core.rotation.Variant;
+import java.net.URLDecoder;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -41,6 +50,9 @@ class RotationTest extends AppTest {
 
     @Autowired
     private Pages pages;
+
+    @Autowired
+    private Places places;
 
     private Scenario.Trail trail;
     private Page second;
@@ -516,7 +528,7 @@ class RotationTest extends AppTest {
     }
 
     @Test
-    void whoAsksAgainBeforeTheCookieIsThereTakesNobodysTurn() {
+    void whoComesWithoutACookieStaysOnTheirVariantAndTakesNobodysTurn() {
         String browser = "Mozilla/5.0 (X11; Linux x86_64; rv:777.0) Gecko/20100101 Firefox/151.0";
         List<String> pages = IntStream.range(0, 4)
                 .mapToObj(i -> page(guest().as(browser)))
@@ -525,6 +537,76 @@ class RotationTest extends AppTest {
         assertThat(pages).hasSize(1);
         assertThat(draws("c.first_draw").values()).containsExactly(1L);
         assertThat(draws("not c.first_draw").values()).containsExactly(3L);
+        assertThat(IntStream.range(0, 6)
+                        .mapToObj(i -> page(person()))
+                        .distinct()
+                        .count())
+                .as("others are drawn for both")
+                .isEqualTo(2);
+    }
+
+    /** What a page sends to another offer, or to an address elsewhere, is shared out by itself. */
+    @Test
+    void otherWaysOutOfAPageAreSharedOutToo() {
+        Offer offer = scenario.otherNetworksOffer(trail);
+        ElsewhereId away = places.add(
+                trail.workspace(), new Elsewhere("A film", UriTemplate.parseWeb("https://films.test/{click_id}")));
+        scenario.write(
+                second,
+                Scenario.content(
+                        Placed.of("headline", new Block.Headline("Two more things")),
+                        Placed.of("course", new Block.Button("Course", new NextStep.ToAnotherOffer(offer.id()))),
+                        Placed.of("film", new Block.Button("Film", new NextStep.ToElsewhere(away))),
+                        Placed.of("disclosure", new Block.Disclosure("I earn a commission."))));
+        String page = ShortId.of(second.id());
+        String toOffer = "/out/" + page + "/" + ShortId.of(offer.id());
+        String toFilm = "/away/" + page + "/" + ShortId.of(away);
+        await().until(() -> guest().head(toOffer).statusCode() == 302
+                && guest().head(toFilm).statusCode() == 302);
+        String benchOfPage = owner.get("/promotions/" + trail.promotion().id() + "/pages/" + second.id())
+                .body();
+        for (Destination to :
+                List.of(new Destination.ToOffer(Optional.of(offer.id())), new Destination.ToElsewhere(away))) {
+            Behind behind = new Behind.OfOut(second.id(), to);
+            String begin = Jsoup.parse(benchOfPage).select("a[href*=rotations/new]").stream()
+                    .map(link -> link.attr("href"))
+                    .filter(href ->
+                            URLDecoder.decode(href, StandardCharsets.UTF_8).endsWith("behind=" + behind.text()))
+                    .findFirst()
+                    .orElseThrow();
+            assertThat(owner.get(begin).body()).contains("Share out the visitors of the way to");
+            assertThat(owner.sendTo(
+                                    begin,
+                                    begin.substring(0, begin.indexOf('?')),
+                                    "behind",
+                                    behind.text(),
+                                    "first",
+                                    "As before",
+                                    "name",
+                                    "Instead",
+                                    "copy",
+                                    "",
+                                    "to",
+                                    "page " + trail.bridge().id())
+                            .statusCode())
+                    .isEqualTo(302);
+        }
+        for (String way : List.of(toOffer, toFilm)) {
+            String bridge = trail.bridgePath();
+            await().until(() -> IntStream.range(0, 8)
+                    .anyMatch(i -> location(guest().head(way)).contains(bridge)));
+            for (int i = 0; i < 4; i++) {
+                Guest visitor = person();
+                boolean first = location(visitor.get(way)).contains(bridge);
+                assertThat(location(visitor.get(way)).contains(bridge)).isEqualTo(first);
+            }
+        }
+        assertThat(draws("c.first_draw")).isEqualTo(Map.of("As before", 4L, "Instead", 4L));
+        followed();
+        assertThat(Jsoup.parse(owner.get("/promotions/" + trail.promotion().id())
+                                .body())
+                        .text())
+                .contains("Instead", "50 % of who goes on from");
     }
 
     /** Phones get a page of their own; a program that says it is a phone gets it too. */

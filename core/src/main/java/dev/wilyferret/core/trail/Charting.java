@@ -5,6 +5,7 @@ import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.VariantId;
+import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.page.PageKind;
 import dev.wilyferret.core.rotation.Behind;
 import dev.wilyferret.core.trail.Setup.Leaf;
@@ -163,12 +164,15 @@ final class Charting {
     private Stream<Setup.Arm> shared(Place from, Target target) {
         return switch (target) {
             case Target.ToPage(PageId page) -> setup.drawing(new Behind.OfPage(page));
-            case Target.ToOffer(OfferId offer)
-            when offer.equals(setup.offer()) ->
-                from instanceof Place.Page(PageId page) ? setup.drawing(new Behind.OfOut(page)) : Stream.empty();
-            case Target.ToOffer _, Target.ToMissing _, Target.ToElsewhere _, Target.HandOut _ -> Stream.empty();
-            case Target.ToStep _, Target.Thanks _ -> Stream.empty();
+            case Target.ToOffer(OfferId offer) ->
+                out(from, new Destination.ToOffer(Optional.of(offer).filter(one -> !one.equals(setup.offer()))));
+            case Target.ToElsewhere(ElsewhereId elsewhere) -> out(from, new Destination.ToElsewhere(elsewhere));
+            case Target.ToMissing _, Target.HandOut _, Target.ToStep _, Target.Thanks _ -> Stream.empty();
         };
+    }
+
+    private Stream<Setup.Arm> out(Place from, Destination to) {
+        return from instanceof Place.Page(PageId page) ? setup.drawing(new Behind.OfOut(page, to)) : Stream.empty();
     }
 
     private void lead(Place from, Place to, String label) {
