@@ -29,6 +29,10 @@ class BranchRow {
         this.key = key;
         this.rotation = rotation;
         this.place = place;
+        keep(when);
+    }
+
+    final void keep(Circumstance when) {
         this.circumstance = when.text();
     }
 

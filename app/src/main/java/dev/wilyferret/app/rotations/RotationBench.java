@@ -243,6 +243,19 @@ class RotationBench {
         Intake form = Intake.of(typed);
         Optional<Circumstance> when =
                 form.take("values", values -> Circumstance.read(form.value("kind") + " " + values));
+        Optional<BranchId> into = Id.parse(form.value("into"), BranchId::new);
+        if (into.isPresent()) {
+            return form.keep(
+                            "values",
+                            () -> rotations.narrow(
+                                    rotating.workspace(), rotating.rotation().id(), into.get(), when.orElseThrow()))
+                    ? done(
+                            rotating,
+                            after,
+                            "Kept. The branch is for those alone who %s too."
+                                    .formatted(when.get().said()))
+                    : show(rotating, Looked.USUAL, form, model);
+        }
         return form.keep(
                         "values",
                         () -> rotations.branch(
@@ -252,6 +265,21 @@ class RotationBench {
                         after,
                         "There is a branch for those who %s. Add a variant for it; until then they go where the others go."
                                 .formatted(when.get().said()))
+                : show(rotating, Looked.USUAL, form, model);
+    }
+
+    @PostMapping("/branches/{branch}/up")
+    String moveUp(
+            @ModelAttribute(name = OPENED, binding = false) Rotating rotating,
+            @PathVariable BranchId branch,
+            Model model,
+            RedirectAttributes after) {
+        Intake form = Intake.showing(Map.of());
+        return form.keep(
+                        "values",
+                        () -> rotations.moveUp(
+                                rotating.workspace(), rotating.rotation().id(), branch))
+                ? done(rotating, after, "The branch is read before the other.")
                 : show(rotating, Looked.USUAL, form, model);
     }
 

@@ -308,8 +308,58 @@ public class Rotations implements VariantsBehind {
         Branch added = new Branch(new BranchId(ids.next()), when);
         all.add(added);
         row.toRotation(variantsOf(row), all);
-        branches.saveAndFlush(new BranchRow(RowKey.of(workspace, added.id()), row.key.id(), all.size(), when));
+        branches.saveAndFlush(new BranchRow(RowKey.of(workspace, added.id()), row.key.id(), nextPlace(row), when));
         return added.id();
+    }
+
+    private int nextPlace(RotationRow row) {
+        return branches.of(row.key.workspace(), row.key.id()).stream()
+                        .mapToInt(one -> one.place)
+                        .max()
+                        .orElse(0)
+                + 1;
+    }
+
+    /**
+     * Lets one thing more be so of whom a branch is for.
+     *
+     * @throws Refusal if that is too much, or there already
+     */
+    @Transactional
+    public void narrow(WorkspaceId workspace, RotationId id, BranchId branch, Circumstance and) {
+        RotationRow row = changing(workspace, id);
+        BranchRow narrowed = branchRow(row, branch);
+        Circumstance before = narrowed.toBranch().when();
+        narrowed.keep(new Circumstance.All(List.of(before, and)));
+        sharedAnew(
+                row, "The branch for those who %s is for those alone who %s too.".formatted(before.said(), and.said()));
+    }
+
+    /** Reads a branch before the one that was before it. */
+    @Transactional
+    public void moveUp(WorkspaceId workspace, RotationId id, BranchId branch) {
+        RotationRow row = changing(workspace, id);
+        BranchRow moved = branchRow(row, branch);
+        branches.of(workspace.value(), id.value()).stream()
+                .filter(one -> one.place < moved.place)
+                .reduce((a, b) -> b)
+                .ifPresent(above -> {
+                    int place = above.place;
+                    above.place = moved.place;
+                    moved.place = place;
+                    sharedAnew(
+                            row,
+                            "Those who %s are asked for before those who %s."
+                                    .formatted(
+                                            moved.toBranch().when().said(),
+                                            above.toBranch().when().said()));
+                });
+    }
+
+    private BranchRow branchRow(RotationRow row, BranchId branch) {
+        return branches.findById(RowKey.of(new WorkspaceId(row.key.workspace()), branch))
+                .filter(one -> one.rotation.equals(row.key.id()))
+                .orElseThrow(() -> new Refusal("The branch is there no more. Load the page again."));
     }
 
     /** Takes a branch out; its variants are the rest's, and paused. */

@@ -658,7 +658,20 @@ class RotationTest extends AppTest {
         assertThat(Jsoup.parse(owner.get(bench + "?branch=" + branch).body()).text())
                 .contains("Those who read on a phone or tablet", "Small screens 4 0", "Small screens 100.0 %");
         assertThat(Jsoup.parse(owner.get(bench).body()).text()).contains("Old words 50.0 %", "New words 2 0");
+        owner.sendTo(bench, bench + "/branches", "kind", "speaking", "values", "fi", "into", branch);
+        owner.sendTo(bench, bench + "/branches", "kind", "from", "values", "FI");
+        String later = rotation().branches().get(1).id().toString();
+        owner.sendTo(bench, bench + "/branches/" + later + "/up");
+        assertThat(Jsoup.parse(owner.get(bench).body()).text())
+                .contains(
+                        "1. Those who come from Finland",
+                        "2. Those who read on a phone or tablet and read Finnish",
+                        "Those who come from Finland are asked for before those who read on a phone");
+        await().until(() -> !location(
+                        guest().as(phone.formatted(0)).head(trail.link().path()))
+                .contains("/small-screens"));
         owner.sendTo(bench, bench + "/branches/" + branch + "/out");
+        owner.sendTo(bench, bench + "/branches/" + later + "/out");
         assertThat(rotation().branches()).isEmpty();
         assertThat(rotation().variants().get(2).state()).isEqualTo(Variant.State.PAUSED);
         await().until(() -> !location(

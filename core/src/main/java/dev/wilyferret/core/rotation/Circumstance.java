@@ -15,6 +15,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * What is so of some visitors and not of others. It is what pages are made for: where somebody is, on what they read, in which language,
@@ -246,8 +247,57 @@ public sealed interface Circumstance {
         }
     }
 
+    /**
+     * Several that are so together.
+     *
+     * @param each none of which is such itself; at most {@link #MOST_TOGETHER}
+     */
+    record All(List<Circumstance> each) implements Circumstance {
+
+        private static final int MOST_TOGETHER = 6;
+
+        /** @throws Refusal if there are too many, or one is there twice */
+        public All {
+            each = each.stream()
+                    .flatMap(one -> one instanceof All(List<Circumstance> inner) ? inner.stream() : Stream.of(one))
+                    .toList();
+            if (each.size() > MOST_TOGETHER) {
+                throw new Refusal("At most %d things can be so together. Take the branch out, and begin another."
+                        .formatted(MOST_TOGETHER));
+            }
+            if (Set.copyOf(each).size() < each.size()) {
+                throw new Refusal("That is asked of the branch already. Choose another thing.");
+            }
+        }
+
+        @Override
+        public boolean holds(Facts facts) {
+            for (Circumstance one : each) {
+                if (!one.holds(facts)) {
+                    return false;
+                }
+            }
+            return true;
+        }
+
+        @Override
+        public String said() {
+            return each.stream().map(Circumstance::said).collect(Collectors.joining(" and "));
+        }
+
+        @Override
+        public String text() {
+            return each.stream().map(Circumstance::text).collect(Collectors.joining("\n"));
+        }
+    }
+
     /** @throws Refusal if nothing writes itself so, or a value is none */
     static Circumstance read(String text) {
+        List<Circumstance> each = text.strip().lines().map(Circumstance::single).toList();
+        return each.size() == 1 ? each.getFirst() : new All(each);
+    }
+
+    private static Circumstance single(String text) {
         String[] parts = text.strip().split(" ", 2);
         String rest = parts.length > 1 ? parts[1].strip() : "";
         return switch (parts[0]) {
