@@ -16,7 +16,9 @@ import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.sale.SaleSums;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -35,7 +37,9 @@ import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.UUID;
+import java.util.function.BiConsumer;
 import java.util.function.BooleanSupplier;
+import java.util.function.Consumer;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
@@ -147,6 +151,44 @@ public class Figures {
     public Map<List<String>, Tally> of(
             WorkspaceId workspace, PromotionId promotion, Period period, List<Dimension> dimensions) {
         Map<List<String>, List<Tally>> parts = new HashMap<>();
+        read(
+                workspace,
+                promotion,
+                period,
+                sheet -> add(parts, sheet.by(dimensions)),
+                (sheet, without) -> add(parts, sheet.by(dimensions, period.from(), period.until(), without)));
+        Map<List<String>, Tally> tallies = new HashMap<>();
+        parts.forEach((key, all) -> tallies.put(key, Tally.sum(all)));
+        return tallies;
+    }
+
+    /** What was sold on counted visits of a promotion, by each variant that was drawn on them: of two rotations by both. */
+    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+    public Map<VariantId, SaleSums> soldByVariant(WorkspaceId workspace, PromotionId promotion, Period period) {
+        Map<VariantId, SaleSums> sold = new HashMap<>();
+        BiConsumer<VariantId, SaleSums> add = (variant, sums) -> sold.merge(variant, sums, SaleSums::plus);
+        read(
+                workspace,
+                promotion,
+                period,
+                sheet -> sheet.soldByVariant().forEach(add),
+                (sheet, without) -> sheet.soldByVariant(period.from(), period.until(), without)
+                        .forEach(add));
+        return sold;
+    }
+
+    /**
+     * Reads a promotion's sheets of a period.
+     *
+     * @param whole takes one of which everything counts
+     * @param some takes one of which only what is in the period does, without some visits
+     */
+    private void read(
+            WorkspaceId workspace,
+            PromotionId promotion,
+            Period period,
+            Consumer<Sheet> whole,
+            BiConsumer<Sheet, Set<ClickId>> some) {
         shown(workspace).ifPresent(shown -> {
             Sheets sheets = sheets(shown, period, promotion::equals);
             Map<Long, Set<ClickId>> cut = sheets.cut.entrySet().stream()
@@ -157,19 +199,14 @@ public class Figures {
                     period.firstUtcDay(),
                     period.lastUtcDay(),
                     cut.keySet(),
-                    (made, sheet) -> add(
-                            parts,
-                            Optional.ofNullable(cut.get(made))
-                                    .map(without -> sheet.by(dimensions, period.from(), period.until(), without))
-                                    .orElseGet(() -> sheet.by(dimensions))));
-            List<Visit> changed = sheets.beside.stream()
-                    .filter(visit -> period.holds(visit.at()))
-                    .toList();
-            add(parts, Sheet.of(promotion, changed).by(dimensions));
+                    (made, sheet) -> Optional.ofNullable(cut.get(made))
+                            .ifPresentOrElse(without -> some.accept(sheet, without), () -> whole.accept(sheet)));
+            whole.accept(Sheet.of(
+                    promotion,
+                    sheets.beside.stream()
+                            .filter(visit -> period.holds(visit.at()))
+                            .toList()));
         });
-        Map<List<String>, Tally> tallies = new HashMap<>();
-        parts.forEach((key, all) -> tallies.put(key, Tally.sum(all)));
-        return tallies;
     }
 
     /**

@@ -8,12 +8,10 @@ import dev.wilyferret.app.sales.Sales;
 import dev.wilyferret.core.figures.Dimension;
 import dev.wilyferret.core.figures.Period;
 import dev.wilyferret.core.id.ClickId;
-import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.rotation.RoundDays;
 import dev.wilyferret.core.rotation.Standings;
-import dev.wilyferret.core.sale.SaleSums;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -93,6 +91,10 @@ class RoundBook {
                 goal.reached());
         RoundDays ripe = Stretch.ripe(days, age, clock.instant());
         double worth = rotating.worth() / 100.0;
+        Standings.Shares shares =
+                marks.stream().anyMatch(mark -> mark.kind() == Mark.Kind.STEERED && mark.stretch() == shown.number())
+                        ? Standings.Shares.BY_DAY
+                        : Standings.Shares.THE_SAME;
         Map<VariantId, Standings.Sold> sold = goal == Goal.REVENUE ? sold(rotating, ripe) : Map.of();
         return new Read(
                 round,
@@ -104,8 +106,8 @@ class RoundBook {
                 age,
                 sold,
                 goal == Goal.REVENUE
-                        ? Standings.byMoney(rotating.rotation(), ripe, days.drawn(), worth, sold)
-                        : Standings.of(rotating.rotation(), ripe, days.drawn(), worth),
+                        ? Standings.byMoney(rotating.rotation(), ripe, days.drawn(), worth, shares, sold)
+                        : Standings.of(rotating.rotation(), ripe, days.drawn(), worth, shares),
                 figures.percentMade(rotating.workspace()).isEmpty());
     }
 
@@ -178,16 +180,12 @@ class RoundBook {
             return Map.of();
         }
         Map<VariantId, Standings.Sold> sold = new HashMap<>();
-        figures.of(
+        figures.soldByVariant(
                         rotating.workspace(),
                         rotating.promotion(),
-                        new Period(ripe.days().firstKey(), ripe.days().lastKey(), ZoneOffset.UTC),
-                        List.of(Dimension.VARIANT))
-                .forEach((variant, tally) -> Id.parse(variant.getFirst(), VariantId::new)
-                        .ifPresent(id -> {
-                            SaleSums sums = tally.sums().sold();
-                            sold.put(id, new Standings.Sold(sums.sales(), sums.commission() - sums.refunds()));
-                        }));
+                        new Period(ripe.days().firstKey(), ripe.days().lastKey(), ZoneOffset.UTC))
+                .forEach((variant, sums) ->
+                        sold.put(variant, new Standings.Sold(sums.sales(), sums.commission() - sums.refunds())));
         return sold;
     }
 }

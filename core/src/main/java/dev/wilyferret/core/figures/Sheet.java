@@ -3,7 +3,9 @@ package dev.wilyferret.core.figures;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.sale.SaleState;
+import dev.wilyferret.core.sale.SaleSums;
 import dev.wilyferret.core.sale.Sold;
 import dev.wilyferret.core.visit.Standing;
 import java.io.DataOutputStream;
@@ -306,6 +308,34 @@ public final class Sheet {
         Map<List<String>, Tally> tallies = new HashMap<>();
         groups.forEach((key, group) -> tallies.put(values(columns, key), group.tally()));
         return tallies;
+    }
+
+    /** What was sold on its counted visits, by each variant that was drawn on them. */
+    public Map<VariantId, SaleSums> soldByVariant() {
+        return soldByVariant(row -> true);
+    }
+
+    /** The same of some of its visits. */
+    public Map<VariantId, SaleSums> soldByVariant(Instant from, Instant until, Set<ClickId> without) {
+        return soldByVariant(chosen(from, until, without));
+    }
+
+    private Map<VariantId, SaleSums> soldByVariant(IntPredicate chosen) {
+        Map<VariantId, SaleSums> sold = new HashMap<>();
+        apartRows.stream()
+                .filter(row -> STANDINGS[standings[row]] == Standing.COUNTED && chosen.test(row))
+                .forEach(row -> {
+                    SaleSums sums = Objects.requireNonNull(more.get(row)).sold.stream()
+                            .map(SaleSums::of)
+                            .reduce(SaleSums.NONE, SaleSums::plus);
+                    paths.values.get(paths.numbers[row]).stream()
+                            .map(Leg::to)
+                            .filter(Station.Variant.class::isInstance)
+                            .map(station -> ((Station.Variant) station).variant())
+                            .distinct()
+                            .forEach(variant -> sold.merge(variant, sums, SaleSums::plus));
+                });
+        return sold;
     }
 
     /** The values a key is made of. */

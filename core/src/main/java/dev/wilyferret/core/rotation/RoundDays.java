@@ -134,6 +134,42 @@ public record RoundDays(SortedMap<LocalDate, Map<VariantId, Seen>> days) {
                 .toList();
     }
 
+    /**
+     * Some variants as if every day had shared its visitors out alike: each day weighs as many visitors as came on it, for every variant
+     * (direct standardization), and a variant's visitors are as many as would tell as much without weights (1 ÷ Σ w²/n; Kish, Survey
+     * Sampling, 1965). Days on which one of them got nobody tell nothing of all, and are left out. Where every day was shared out alike,
+     * that is what was observed.
+     *
+     * @return in their order; rounded to whole visitors and conversions
+     */
+    List<Observed> standardized(List<VariantId> among) {
+        List<Map<VariantId, Seen>> told = days.values().stream()
+                .filter(day -> among.stream().allMatch(one -> day.getOrDefault(one, Seen.NOBODY).drawn > 0))
+                .toList();
+        double all = told.stream()
+                .flatMap(day -> among.stream().map(day::get))
+                .mapToLong(Seen::drawn)
+                .sum();
+        return among.stream()
+                .map(one -> {
+                    double rate = 0;
+                    double inverse = 0;
+                    for (Map<VariantId, Seen> day : told) {
+                        Seen seen = day.getOrDefault(one, Seen.NOBODY);
+                        double weight = among.stream()
+                                        .mapToLong(other -> day.getOrDefault(other, Seen.NOBODY).drawn)
+                                        .sum()
+                                / all;
+                        rate += weight * seen.converted / seen.drawn;
+                        inverse += weight * weight / seen.drawn;
+                    }
+                    return inverse == 0
+                            ? Observed.NOTHING
+                            : new Observed(Math.round(1 / inverse), Math.round(rate / inverse));
+                })
+                .toList();
+    }
+
     public long drawn() {
         return days.values().stream()
                 .flatMap(day -> day.values().stream())

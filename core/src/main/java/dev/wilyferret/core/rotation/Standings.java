@@ -41,6 +41,13 @@ public record Standings(List<Line> lines, SplitCheck split, Conclusion conclusio
     /** A chance above it is worth a sentence where no evidence is made. */
     private static final double PROBABLE = 0.95;
 
+    /** How visitors were shared out over the days of a stretch. */
+    public enum Shares {
+        THE_SAME,
+        /** Others from day to day, as by steering: then days are compared each by itself. */
+        BY_DAY
+    }
+
     /**
      * A variant.
      *
@@ -71,14 +78,14 @@ public record Standings(List<Line> lines, SplitCheck split, Conclusion conclusio
      * @param drawn how many were drawn, with those who do not count yet
      * @param worth the smallest difference worth having, as a part of today's rate
      */
-    public static Standings of(Rotation rotation, RoundDays ripe, long drawn, double worth) {
-        return new Making(rotation, ripe, drawn, worth).byRate();
+    public static Standings of(Rotation rotation, RoundDays ripe, long drawn, double worth, Shares shares) {
+        return new Making(rotation, ripe, drawn, worth, shares).byRate();
     }
 
     /** By what a visitor brings; of which nothing is ever proven. */
     public static Standings byMoney(
-            Rotation rotation, RoundDays ripe, long drawn, double worth, Map<VariantId, Sold> sold) {
-        return new Making(rotation, ripe, drawn, worth).byMoney(sold);
+            Rotation rotation, RoundDays ripe, long drawn, double worth, Shares shares, Map<VariantId, Sold> sold) {
+        return new Making(rotation, ripe, drawn, worth, shares).byMoney(sold);
     }
 
     private static final class Making {
@@ -90,10 +97,11 @@ public record Standings(List<Line> lines, SplitCheck split, Conclusion conclusio
         private final List<Variant> variants;
         private final List<RoundDays.Seen> seen;
         private final List<Observed> observed;
+        private final List<Observed> compared;
         private final Observed all;
         private final SplitCheck split;
 
-        Making(Rotation rotation, RoundDays ripe, long drawn, double worth) {
+        Making(Rotation rotation, RoundDays ripe, long drawn, double worth, Shares shares) {
             this.rotation = rotation;
             this.ripe = ripe;
             this.drawn = drawn;
@@ -102,20 +110,43 @@ public record Standings(List<Line> lines, SplitCheck split, Conclusion conclusio
             seen = variants.stream().map(one -> ripe.of(one.id())).toList();
             observed = seen.stream().map(RoundDays.Seen::observed).toList();
             all = observed.stream().reduce(Observed.NOTHING, Observed::plus);
-            split = SplitCheck.of(List.of(seen.stream()
-                    .map(one -> new SplitCheck.Way(one.drawn(), one.arrived()))
-                    .toList()));
+            compared = shares == Shares.THE_SAME ? observed : standardized();
+            split = SplitCheck.of(
+                    shares == Shares.THE_SAME
+                            ? List.of(seen.stream().map(Making::way).toList())
+                            : ripe.days().values().stream()
+                                    .map(day -> variants.stream()
+                                            .map(one -> way(day.getOrDefault(one.id(), RoundDays.Seen.NOBODY)))
+                                            .toList())
+                                    .toList());
+        }
+
+        private static SplitCheck.Way way(RoundDays.Seen of) {
+            return new SplitCheck.Way(of.drawn(), of.arrived());
+        }
+
+        /** Variants nobody was drawn for are left as they are, and keep no day from being compared. */
+        private List<Observed> standardized() {
+            List<Integer> drawn = IntStream.range(0, variants.size())
+                    .filter(at -> observed.get(at).visitors() > 0)
+                    .boxed()
+                    .toList();
+            List<Observed> as = ripe.standardized(
+                    drawn.stream().map(at -> variants.get(at).id()).toList());
+            return IntStream.range(0, variants.size())
+                    .mapToObj(at -> drawn.contains(at) ? as.get(drawn.indexOf(at)) : observed.get(at))
+                    .toList();
         }
 
         Standings byRate() {
-            List<Posterior> posteriors = Posterior.of(observed);
+            List<Posterior> posteriors = Posterior.of(compared);
             Optional<Best> best = all.conversions() < FEWEST_CONVERSIONS || variants.size() < 2
                     ? Optional.empty()
                     : Optional.of(Best.of(posteriors));
             List<Line> lines = IntStream.range(0, variants.size())
                     .mapToObj(at -> line(
                             at,
-                            observed.get(at).visitors() == 0 ? Optional.empty() : Optional.of(posteriors.get(at)),
+                            compared.get(at).visitors() == 0 ? Optional.empty() : Optional.of(posteriors.get(at)),
                             best.map(one -> one.chances().get(at)),
                             best.map(one -> one.losses().get(at))))
                     .toList();
@@ -129,7 +160,7 @@ public record Standings(List<Line> lines, SplitCheck split, Conclusion conclusio
         }
 
         Standings byMoney(Map<VariantId, Sold> sold) {
-            List<Posterior> posteriors = Posterior.of(observed);
+            List<Posterior> posteriors = Posterior.of(compared);
             List<Optional<Belief>> beliefs = IntStream.range(0, variants.size())
                     .mapToObj(at -> {
                         Sold of = sold.getOrDefault(variants.get(at).id(), Sold.NOTHING);

@@ -67,7 +67,7 @@ class StandingsTest {
     }
 
     private static Standings of(Rotation rotation, RoundDays days) {
-        return Standings.of(rotation, days, days.drawn(), TENTH);
+        return Standings.of(rotation, days, days.drawn(), TENTH, Standings.Shares.THE_SAME);
     }
 
     private static String said(Standings standings, Rotation rotation) {
@@ -149,7 +149,8 @@ class StandingsTest {
     void withoutTwoToCompareThereIsNothingToSay() {
         Rotation alone = rotation(variant(A, Variant.State.ACTIVE), variant(B, Variant.State.PAUSED));
         assertThat(of(alone, days(3, Map.of(A, seen(100, 20)))).conclusion()).isEqualTo(new Conclusion.Alone());
-        assertThat(Standings.of(two(), days(0, Map.of()), 7, TENTH).conclusion())
+        assertThat(Standings.of(two(), days(0, Map.of()), 7, TENTH, Standings.Shares.THE_SAME)
+                        .conclusion())
                 .isEqualTo(new Conclusion.NobodyRipe(7));
     }
 
@@ -173,13 +174,14 @@ class StandingsTest {
         RoundDays days = days(10, Map.of(A, seen(1000, 20), B, seen(1000, 40)));
         Map<VariantId, Standings.Sold> sold =
                 new HashMap<>(Map.of(A, new Standings.Sold(200, 200 * 2_500), B, new Standings.Sold(400, 400 * 2_500)));
-        Standings standings = Standings.byMoney(two(), days, days.drawn(), TENTH, sold);
+        Standings standings = Standings.byMoney(two(), days, days.drawn(), TENTH, Standings.Shares.THE_SAME, sold);
         assertThat(standings.conclusion()).isInstanceOfAny(Conclusion.OnlyProbable.class, Conclusion.Safe.class);
         assertThat(standings.lines().get(1).chance().orElseThrow()).isGreaterThan(0.99);
         // Nearly 40 of 1,000, at 25.00 each, is nearly 1.00 a visitor.
         assertThat(standings.lines().get(1).belief().orElseThrow().mean()).isCloseTo(100, within(1.0));
         sold.put(A, new Standings.Sold(9, 22_500));
-        assertThat(Standings.byMoney(two(), days, days.drawn(), TENTH, sold).lines())
+        assertThat(Standings.byMoney(two(), days, days.drawn(), TENTH, Standings.Shares.THE_SAME, sold)
+                        .lines())
                 .allMatch(line -> line.chance().isEmpty());
     }
 
@@ -193,5 +195,44 @@ class StandingsTest {
         assertThat(worth.variance()).isCloseTo(0.01 * value + 2_000.0 * 2_000 * rate + rate * value, within(1e-6));
         assertThat(worth.distribution().getMean()).isCloseTo(200, within(1e-9));
         assertThat(worth.distribution().getVariance()).isCloseTo(worth.variance(), within(1e-6));
+    }
+
+    /**
+     * By hand: on the first day 20 in 100 convert of whichever variant, on the second 10; A got most on the second, B on the first. Added up
+     * A has 110 of 1000 and B 190. Each day weighs half: both have 0.15, of 1 / (0.25 / 100 + 0.25 / 900) = 360 visitors, 54 of whom
+     * converted.
+     */
+    @Test
+    void whereSharesFollowedDaysThatWereBetterForAllTheDaysAreComparedAndNotTheirSums() {
+        TreeMap<LocalDate, Map<VariantId, RoundDays.Seen>> byDay = new TreeMap<>();
+        byDay.put(FIRST, Map.of(A, seen(100, 20), B, seen(900, 180)));
+        byDay.put(FIRST.plusDays(1), Map.of(A, seen(900, 90), B, seen(100, 10)));
+        byDay.put(FIRST.plusDays(2), Map.of(B, seen(500, 0)));
+        RoundDays days = new RoundDays(byDay);
+        assertThat(days.standardized(List.of(A, B))).containsExactly(new Observed(360, 54), new Observed(360, 54));
+        Standings byDays = Standings.of(two(), days, days.drawn(), TENTH, Standings.Shares.BY_DAY);
+        assertThat(byDays.lines().get(0).chance().orElseThrow()).isCloseTo(0.5, within(1e-9));
+        assertThat(byDays.lines().get(0).seen()).isEqualTo(seen(1000, 110));
+        assertThat(of(two(), days).lines().get(0).chance().orElseThrow()).isLessThan(0.3);
+    }
+
+    @Test
+    void whereEveryDayWasSharedOutAlikeComparingByDayIsComparingSums() {
+        RoundDays days = days(3, Map.of(A, seen(100, 20), B, seen(300, 30)));
+        assertThat(days.standardized(List.of(A, B))).containsExactly(new Observed(300, 60), new Observed(900, 90));
+    }
+
+    /** Of each day's visitors alike many are lost; only who got most on the bad day loses more in all. */
+    @Test
+    void anUnevenSplitIsLookedForWithinEachDayWhereSharesFollowDays() {
+        TreeMap<LocalDate, Map<VariantId, RoundDays.Seen>> byDay = new TreeMap<>();
+        byDay.put(FIRST, Map.of(A, new RoundDays.Seen(900, 890, 90), B, new RoundDays.Seen(90, 89, 9)));
+        byDay.put(FIRST.plusDays(1), Map.of(A, new RoundDays.Seen(90, 60, 6), B, new RoundDays.Seen(900, 600, 60)));
+        RoundDays days = new RoundDays(byDay);
+        assertThat(of(two(), days).split().alarms()).isTrue();
+        assertThat(Standings.of(two(), days, days.drawn(), TENTH, Standings.Shares.BY_DAY)
+                        .split()
+                        .alarms())
+                .isFalse();
     }
 }
