@@ -1,9 +1,9 @@
 package dev.wilyferret.bench;
 
-import dev.wilyferret.app.live.LiveRotation;
 import dev.wilyferret.app.live.SiteSnapshot.Target;
 import dev.wilyferret.core.id.RotationId;
 import dev.wilyferret.core.id.VariantId;
+import dev.wilyferret.core.rotation.Choosing;
 import dev.wilyferret.core.rotation.Circumstance;
 import dev.wilyferret.core.rotation.Turns;
 import dev.wilyferret.core.rotation.Weights;
@@ -39,26 +39,26 @@ public class ChoosingSpeed {
 
     private static final ZonedDateTime NOON = ZonedDateTime.parse("2026-11-27T12:00:00+01:00[Europe/Vienna]");
 
-    private final LiveRotation rotation = rotation();
+    private final Choosing<Target> rotation = rotation();
 
-    private static LiveRotation rotation() {
+    private static Choosing<Target> rotation() {
         Weights weights = Weights.of(5, 1, 1, 3, 2);
-        List<LiveRotation.Way> ways = IntStream.range(0, 5)
-                .mapToObj(i -> new LiveRotation.Way(
+        List<Choosing.Way<Target>> ways = IntStream.range(0, 5)
+                .mapToObj(i -> new Choosing.Way<>(
                         new VariantId(new UUID(1, i)),
                         new Target.ToPage(Optional.empty(), "/cellar-crop/start-" + i),
                         weights.share(i),
                         () -> true))
                 .toList();
-        LiveRotation.Shares shares = new LiveRotation.Shares(
+        Choosing.Shares<Target> shares = new Choosing.Shares<>(
                 ways, Optional.empty(), new Turns(weights, 2026, false, 0), new Turns(weights, 7, false, 0));
-        return LiveRotation.of(
+        return Choosing.of(
                 new RotationId(new UUID(2, 2)),
                 1,
                 List.of(
-                        new LiveRotation.Part(new Circumstance.From(Set.of("DE", "CH")), shares),
-                        new LiveRotation.Part(new Circumstance.On(Set.of(Device.TABLET)), shares),
-                        new LiveRotation.Part(new Circumstance.Speaking(Set.of("fr")), shares)),
+                        new Choosing.Part<>(new Circumstance.From(Set.of("DE", "CH")), shares),
+                        new Choosing.Part<>(new Circumstance.On(Set.of(Device.TABLET)), shares),
+                        new Choosing.Part<>(new Circumstance.Speaking(Set.of("fr")), shares)),
                 Optional.of(shares),
                 Set.of());
     }
@@ -68,12 +68,12 @@ public class ChoosingSpeed {
     }
 
     @Benchmark
-    public Optional<LiveRotation.Chosen> fresh() {
+    public Optional<Choosing.Chosen<Target>> fresh() {
         return rotation.choose(Optional.empty(), ChoosingSpeed::facts, true);
     }
 
     @Benchmark
-    public Optional<LiveRotation.Chosen> again() {
+    public Optional<Choosing.Chosen<Target>> again() {
         return rotation.choose(Optional.of(new VariantId(new UUID(1, 3))), ChoosingSpeed::facts, true);
     }
 

@@ -22,6 +22,7 @@ import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.page.ReferrerRule;
 import dev.wilyferret.core.rotation.Behind;
+import dev.wilyferret.core.rotation.Choosing;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.HashMap;
@@ -51,7 +52,7 @@ public record SiteSnapshot(
         Map<LinkId, LiveLink> linksById,
         Map<Address, LivePage> pages,
         Map<PageId, LivePage> pagesById,
-        Map<Behind, LiveRotation> pageRotations,
+        Map<Behind, Choosing<Target>> pageRotations,
         Map<Address, String> entries,
         Map<Address, Moved> moved,
         Map<String, Network> networks,
@@ -111,7 +112,7 @@ public record SiteSnapshot(
             List<LiveLink> links,
             Map<Address, LiveLink> linksByAddress,
             List<LivePage> pages,
-            Map<Behind, LiveRotation> pageRotations,
+            Map<Behind, Choosing<Target>> pageRotations,
             Map<Address, String> entries,
             Map<Address, Moved> moved,
             List<Network> networks,
@@ -125,7 +126,7 @@ public record SiteSnapshot(
         Map<LinkId, LiveLink> linksById = new HashMap<>();
         Map<Address, LivePage> pages = new HashMap<>();
         Map<PageId, LivePage> pagesById = new HashMap<>();
-        Map<Behind, LiveRotation> pageRotations = new HashMap<>();
+        Map<Behind, Choosing<Target>> pageRotations = new HashMap<>();
         Map<Address, String> entries = new HashMap<>();
         Map<Address, Moved> moved = new HashMap<>();
         Map<String, Network> networks = new HashMap<>();
@@ -206,7 +207,7 @@ public record SiteSnapshot(
             boolean active,
             Tags tags,
             Target target,
-            Optional<LiveRotation> rotation,
+            Optional<Choosing<Target>> rotation,
             Set<String> passed,
             Optional<Ending> ending) {
 
@@ -311,7 +312,7 @@ public record SiteSnapshot(
     }
 
     /** The rotation behind a page's address or its way out. */
-    public Optional<LiveRotation> rotation(Behind behind) {
+    public Optional<Choosing<Target>> rotation(Behind behind) {
         return Optional.ofNullable(pageRotations.get(behind));
     }
 

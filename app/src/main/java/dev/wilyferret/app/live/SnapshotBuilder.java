@@ -58,6 +58,7 @@ import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.page.PageKind;
 import dev.wilyferret.core.rotation.Behind;
+import dev.wilyferret.core.rotation.Choosing;
 import dev.wilyferret.core.rotation.Rotation;
 import dev.wilyferret.core.rotation.Turns;
 import dev.wilyferret.core.rotation.Variant;
@@ -419,18 +420,18 @@ class SnapshotBuilder {
         }
 
         /** What nobody can get to is not drawn; its bench says so. */
-        private Optional<LiveRotation> rotation(Behind behind, From from) {
+        private Optional<Choosing<Target>> rotation(Behind behind, From from) {
             return Optional.ofNullable(rotationBehind.get(behind)).map(rotating -> rotation(rotating, from));
         }
 
-        private LiveRotation rotation(Rotating rotating, From from) {
+        private Choosing<Target> rotation(Rotating rotating, From from) {
             Rotation rotation = rotating.rotation();
-            return LiveRotation.of(
+            return Choosing.of(
                     rotation.id(),
                     rotation.stretch(),
                     rotation.branches().stream()
                             .flatMap(branch -> shares(rotating, Optional.of(branch.id()), from)
-                                    .map(shares -> new LiveRotation.Part(branch.when(), shares))
+                                    .map(shares -> new Choosing.Part<>(branch.when(), shares))
                                     .stream())
                             .toList(),
                     shares(rotating, Optional.empty(), from),
@@ -443,7 +444,7 @@ class SnapshotBuilder {
                             .collect(Collectors.toSet()));
         }
 
-        private Optional<LiveRotation.Shares> shares(Rotating rotating, Optional<BranchId> branch, From from) {
+        private Optional<Choosing.Shares<Target>> shares(Rotating rotating, Optional<BranchId> branch, From from) {
             Rotation part = rotating.rotation().within(branch);
             Map<VariantId, Target> targets = new LinkedHashMap<>();
             Map<VariantId, BooleanSupplier> takes = new HashMap<>();
@@ -463,14 +464,14 @@ class SnapshotBuilder {
             }
             Weights shared = new Weights(weights);
             List<VariantId> drawn = List.copyOf(targets.keySet());
-            List<LiveRotation.Way> ways = IntStream.range(0, drawn.size())
-                    .mapToObj(at -> new LiveRotation.Way(
+            List<Choosing.Way<Target>> ways = IntStream.range(0, drawn.size())
+                    .mapToObj(at -> new Choosing.Way<>(
                             drawn.get(at),
                             Objects.requireNonNull(targets.get(drawn.get(at))),
                             shared.share(at),
                             takes.getOrDefault(drawn.get(at), ALWAYS)))
                     .toList();
-            return Optional.of(new LiveRotation.Shares(
+            return Optional.of(new Choosing.Shares<>(
                     ways,
                     ways.stream()
                             .filter(way -> part.leader().equals(Optional.of(way.variant())))
@@ -480,8 +481,8 @@ class SnapshotBuilder {
         }
 
         /** Those behind pages' addresses and their ways out. */
-        private Map<Behind, LiveRotation> rotationsOfPages() {
-            Map<Behind, LiveRotation> all = new HashMap<>();
+        private Map<Behind, Choosing<Target>> rotationsOfPages() {
+            Map<Behind, Choosing<Target>> all = new HashMap<>();
             rotationBehind.forEach((behind, rotating) -> {
                 PageId page = switch (behind) {
                     case Behind.OfLink _ -> null;

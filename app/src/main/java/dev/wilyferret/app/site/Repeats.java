@@ -2,9 +2,10 @@ package dev.wilyferret.app.site;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
-import dev.wilyferret.app.live.LiveRotation;
+import dev.wilyferret.app.live.SiteSnapshot.Target;
 import dev.wilyferret.core.id.RotationId;
 import dev.wilyferret.core.id.VariantId;
+import dev.wilyferret.core.rotation.Choosing;
 import dev.wilyferret.core.rotation.Circumstance;
 import dev.wilyferret.core.visit.Arrival;
 import dev.wilyferret.core.visit.Draw;
@@ -32,8 +33,8 @@ class Repeats {
             Caffeine.newBuilder().expireAfterWrite(WITHIN).maximumSize(MOST).build();
 
     /** The variant somebody gets: what their cookie says, else what they were given not long ago, else what is drawn. */
-    Optional<LiveRotation.Chosen> choose(
-            LiveRotation rotation,
+    Optional<Choosing.Chosen<Target>> choose(
+            Choosing<Target> rotation,
             HttpServletRequest request,
             Arrival arrival,
             Supplier<Circumstance.Facts> facts,
@@ -44,8 +45,8 @@ class Repeats {
                 Objects.hash(arrival.headers().userAgent(), arrival.headers().language()));
         Optional<VariantId> before = GivenVariants.of(request, rotation.id())
                 .or(() -> takes ? Optional.ofNullable(given.getIfPresent(asked)) : Optional.empty());
-        Optional<LiveRotation.Chosen> chosen = rotation.choose(before, facts, takes);
-        chosen.map(LiveRotation.Chosen::draw).filter(Draw::first).ifPresent(draw -> given.put(asked, draw.variant()));
+        Optional<Choosing.Chosen<Target>> chosen = rotation.choose(before, facts, takes);
+        chosen.map(Choosing.Chosen::draw).filter(Draw::first).ifPresent(draw -> given.put(asked, draw.variant()));
         return chosen;
     }
 }

@@ -1,6 +1,5 @@
 package dev.wilyferret.app.site;
 
-import dev.wilyferret.app.live.LiveRotation;
 import dev.wilyferret.app.live.SiteSnapshot;
 import dev.wilyferret.app.live.SiteSnapshot.LiveLink;
 import dev.wilyferret.app.live.SiteSnapshot.LivePage;
@@ -15,6 +14,7 @@ import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.VisitorId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.rotation.Behind;
+import dev.wilyferret.core.rotation.Choosing;
 import dev.wilyferret.core.rotation.Circumstance;
 import dev.wilyferret.core.visit.Arrival;
 import dev.wilyferret.core.visit.Draw;
@@ -44,10 +44,17 @@ class Sharing {
     }
 
     /** What a visitor was given, and how they came, which was looked at for that. */
-    record Given(LiveRotation.Chosen chosen, Came came) {
+    record Given(Choosing.Chosen<Target> chosen, Came came) {
 
         Target target() {
             return chosen.target();
+        }
+
+        /** Whether they stay on the page whose address they asked for. */
+        boolean stays(LivePage page) {
+            return target() instanceof Target.ToPage(var host, String address)
+                    && host.equals(page.host())
+                    && address.equals(page.path());
         }
 
         Draw draw() {
@@ -71,13 +78,13 @@ class Sharing {
     }
 
     /** What somebody gets who follows a link. */
-    Optional<LiveRotation.Chosen> behind(
+    Optional<Choosing.Chosen<Target>> behind(
             LiveLink link, HttpServletRequest request, Visit visit, Came came, boolean takes) {
         return link.rotation().flatMap(rotation -> choose(rotation, request, link.workspace(), visit, came, takes));
     }
 
-    private Optional<LiveRotation.Chosen> choose(
-            LiveRotation rotation,
+    private Optional<Choosing.Chosen<Target>> choose(
+            Choosing<Target> rotation,
             HttpServletRequest request,
             WorkspaceId workspace,
             Visit visit,

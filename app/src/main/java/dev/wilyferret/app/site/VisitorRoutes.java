@@ -251,7 +251,7 @@ class VisitorRoutes {
         Optional<Sharing.Given> given = sharing.at(new Behind.OfPage(page.id()), request, page, visit);
         List<SiteEvent> events = new ArrayList<>(3);
         Visit.Current current = current(request, page, visit, given, events);
-        if (given.filter(one -> !one.chosen().stays(page)).isPresent()) {
+        if (given.filter(one -> !one.stays(page)).isPresent()) {
             leadAway(request, response, page, Optional.empty(), visit, current, given.get(), events);
             return;
         }
