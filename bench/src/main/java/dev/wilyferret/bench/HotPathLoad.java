@@ -160,8 +160,11 @@ public final class HotPathLoad {
                 + (what.startsWith(REDIRECT)
                         ? ThreePixels.make(database)
                         : "/go/" + ManyLinks.CODE + "?ad=51207&place=feed%20top");
-        List<String> visitors =
-                what.equals(REDIRECT) ? List.of("-s", Visitors.come(database).toString()) : List.of();
+        List<String> visitors = switch (what) {
+            case REDIRECT -> List.of("-s", Visitors.come(database).toString());
+            case ROTATION -> List.of("-s", Visitors.strangers(database).toString());
+            default -> List.of();
+        };
         System.out.println("warming up");
         for (int round = 0; round < WARM_UP_ROUNDS; round++) {
             load(empty, WARM_UP_SECONDS, visitors);

@@ -42,7 +42,23 @@ final class Visitors {
             end
             """;
 
+    private static final String STRANGERS = """
+            local at = 0
+            math.randomseed(os.time())
+            local from = math.random(1000000)
+            request = function()
+              at = at + 1
+              wrk.headers["User-Agent"] = "Mozilla/5.0 (X11; Linux x86_64; rv:151." .. (from + at) .. ") Gecko/20100101 Firefox/151.0"
+              return wrk.format()
+            end
+            """;
+
     private Visitors() {}
+
+    /** A script that lets the load generator be somebody else each time, who never was here; the same browser would be one visitor. */
+    static Path strangers(Database database) throws IOException {
+        return Files.writeString(database.folder().resolve("strangers.lua"), STRANGERS);
+    }
 
     /** Puts their clicks into the log, and gives the script. */
     static Path come(Database database) throws IOException, SQLException {
