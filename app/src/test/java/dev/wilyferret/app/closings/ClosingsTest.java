@@ -28,6 +28,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.stream.IntStream;
 import org.jsoup.Jsoup;
 import org.junit.jupiter.api.BeforeEach;
@@ -211,10 +212,13 @@ class ClosingsTest extends AppTest {
     @Test
     void anAddressThatFailsTwiceIsPassedByUntilItAnswers() throws IOException {
         AtomicInteger status = new AtomicInteger(200);
+        AtomicInteger asked = new AtomicInteger();
+        AtomicReference<String> to = new AtomicReference<>("/shop");
         HttpServer shop = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), ELSEWHERE), 0);
         shop.createContext("/", exchange -> {
             if (exchange.getRequestURI().getPath().equals("/go")) {
-                exchange.getResponseHeaders().add("Location", "/shop");
+                asked.incrementAndGet();
+                exchange.getResponseHeaders().add("Location", to.get());
                 exchange.sendResponseHeaders(302, -1);
             } else {
                 exchange.sendResponseHeaders(status.get(), -1);
@@ -243,6 +247,19 @@ class ClosingsTest extends AppTest {
             await().until(() -> IntStream.range(0, 4)
                     .allMatch(i -> location(guest().head(trail.link().path()))
                             .contains("/" + trail.bridge().slug())));
+            to.set("http://127.0.0.1:1/inside");
+            clock.pass(Duration.ofMinutes(2));
+            watch.look();
+            assertThat(marks()).as("it fails still").containsExactly(Mark.Kind.SHUT);
+            asked.set(0);
+            to.set("/go");
+            clock.pass(Duration.ofMinutes(2));
+            watch.look();
+            assertThat(marks()).as("in circles").containsExactly(Mark.Kind.SHUT);
+            assertThat(asked.get())
+                    .as("asked once a look, and eight times more in a circle")
+                    .isEqualTo(9);
+            to.set("/shop");
             status.set(403);
             clock.pass(Duration.ofMinutes(2));
             watch.look();

@@ -8,6 +8,9 @@ import dev.wilyferret.app.elsewhere.Places;
 import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.links.LinkDetails;
+import dev.wilyferret.app.links.Links;
+import dev.wilyferret.app.live.SnapshotKeeper;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pages.Pages;
@@ -32,6 +35,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -53,6 +57,12 @@ class RotationTest extends AppTest {
 
     @Autowired
     private Places places;
+
+    @Autowired
+    private Links links;
+
+    @Autowired
+    private SnapshotKeeper snapshots;
 
     private Scenario.Trail trail;
     private Page second;
@@ -202,6 +212,73 @@ class RotationTest extends AppTest {
 
     private String page(Guest visitor) {
         return location(visitor.get(trail.link().path())).split("\\?")[0];
+    }
+
+    /** Each by a name of its own; of twenty people everybody gets one, and of forty two. */
+    @Test
+    void twentyVariantsOfOnePageShareExactlyAndOneMoreIsRefused() {
+        String to = "page " + second.id();
+        for (int i = 3; i <= 20; i++) {
+            owner.sendTo(bench, bench + "/variants", "name", "No " + i, "copy", "", "to", to);
+        }
+        assertThat(rotation().variants()).hasSize(20);
+        String refused = owner.sendTo(bench, bench + "/variants", "name", "No 21", "copy", "", "to", to)
+                .body();
+        assertThat(Jsoup.parse(refused).text()).contains("A rotation holds at most 20 variants");
+        assertThat(Jsoup.parse(refused).select("#name").val()).isEqualTo("No 21");
+        await().until(() -> drawn(40) > 34);
+        int before = rotation().stretch();
+        for (int i = 0; i < 40; i++) {
+            person().get(trail.link().path());
+        }
+        assertThat(draws("c.first_draw and c.stretch = " + before))
+                .hasSize(20)
+                .containsValues(2L)
+                .doesNotContainValue(1L)
+                .doesNotContainValue(3L);
+    }
+
+    @Test
+    void aLinkWithALimitEndsWhateverIsDrawnBehindIt() {
+        LinkDetails now = trail.link().details();
+        links.change(
+                trail.workspace(),
+                trail.link().id(),
+                new LinkDetails(
+                        now.to(),
+                        now.tags(),
+                        now.source(),
+                        now.note(),
+                        now.adWords(),
+                        Optional.of(new LinkDetails.Ending(
+                                Optional.empty(),
+                                OptionalInt.of(4),
+                                Optional.of(new Destination.ToOffer(Optional.empty()))))));
+        await().until(() ->
+                snapshots.now().linksById().get(trail.link().id()).ending().isPresent());
+        for (int i = 0; i < 4; i++) {
+            assertThat(page(person())).contains("/" + trail.promotion().slug() + "/");
+        }
+        for (int i = 0; i < 3; i++) {
+            assertThat(page(person())).startsWith("https://lanternfish.test");
+        }
+        assertThat(draws("c.first_draw")).isEqualTo(Map.of("Old words", 2L, "New words", 2L));
+    }
+
+    /** Who was on it is given another, and it again once it is back. */
+    @Test
+    void aPageThatIsGoneWhileVisitorsAreOnItSendsThemToAnother() {
+        Guest visitor = IntStream.range(0, 4)
+                .mapToObj(i -> person())
+                .filter(one -> page(one).contains("/" + second.slug()))
+                .findFirst()
+                .orElseThrow();
+        sql.sql("update page set published = null where workspace_id = ? and id = ?")
+                .params(trail.workspace().value(), second.id().value())
+                .update();
+        await().until(() -> drawn(12) == 0);
+        assertThat(page(visitor)).contains("/" + trail.bridge().slug());
+        assertThat(Jsoup.parse(owner.get(bench).body()).text()).contains("Not published: nobody is drawn for it.");
     }
 
     @Test

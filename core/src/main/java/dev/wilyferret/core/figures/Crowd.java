@@ -22,16 +22,29 @@ public final class Crowd {
         return visitors.getLongCardinality();
     }
 
-    public Crowd and(Crowd other) {
-        return new Crowd(RoaringBitmap.and(visitors, other.visitors));
+    /** How many are in both. */
+    public long common(Crowd other) {
+        return RoaringBitmap.andCardinality(visitors, other.visitors);
     }
 
-    public Crowd or(Crowd other) {
-        return new Crowd(RoaringBitmap.or(visitors, other.visitors));
-    }
+    /** One that grows; adding a day's visitors costs as much as they are, however many there are already. */
+    public static final class Growing {
 
-    public Crowd without(Crowd other) {
-        return new Crowd(RoaringBitmap.andNot(visitors, other.visitors));
+        private final RoaringBitmap visitors = new RoaringBitmap();
+
+        public void add(Crowd more) {
+            visitors.or(more.visitors);
+        }
+
+        /** How many of some are in it. */
+        public long common(Crowd some) {
+            return RoaringBitmap.andCardinality(visitors, some.visitors);
+        }
+
+        /** Those of some who are not in it. */
+        public Crowd strangers(Crowd some) {
+            return new Crowd(RoaringBitmap.andNot(some.visitors, visitors));
+        }
     }
 
     @Override

@@ -71,19 +71,14 @@ public record RoundDays(SortedMap<LocalDate, Map<VariantId, Seen>> days) {
     static RoundDays of(SortedMap<LocalDate, Tally> tallies, Predicate<Station.Variant> drawn, Predicate<Leg> goal) {
         SortedMap<LocalDate, Map<VariantId, Cohort>> cohorts = cohorts(tallies, drawn);
         SortedMap<LocalDate, Map<VariantId, Seen>> days = new TreeMap<>();
-        Crowd reached = Crowd.NOBODY;
+        Crowd.Growing reached = new Crowd.Growing();
         for (LocalDate day :
                 cohorts.keySet().stream().sorted(Comparator.reverseOrder()).toList()) {
-            reached = reached.or(tallies.get(day).who(goal));
+            reached.add(tallies.get(day).who(goal));
             Map<VariantId, Seen> seen = new HashMap<>();
             for (Map.Entry<VariantId, Cohort> one : cohorts.get(day).entrySet()) {
                 Cohort cohort = one.getValue();
-                seen.put(
-                        one.getKey(),
-                        new Seen(
-                                cohort.drawn.size(),
-                                cohort.arrived,
-                                cohort.drawn.and(reached).size()));
+                seen.put(one.getKey(), new Seen(cohort.drawn.size(), cohort.arrived, reached.common(cohort.drawn)));
             }
             days.put(day, Map.copyOf(seen));
         }
@@ -93,7 +88,7 @@ public record RoundDays(SortedMap<LocalDate, Map<VariantId, Seen>> days) {
     private static SortedMap<LocalDate, Map<VariantId, Cohort>> cohorts(
             SortedMap<LocalDate, Tally> tallies, Predicate<Station.Variant> wanted) {
         SortedMap<LocalDate, Map<VariantId, Cohort>> cohorts = new TreeMap<>();
-        Crowd before = Crowd.NOBODY;
+        Crowd.Growing before = new Crowd.Growing();
         for (Map.Entry<LocalDate, Tally> day : tallies.entrySet()) {
             Tally tally = day.getValue();
             Map<VariantId, Cohort> ofDay = new HashMap<>();
@@ -104,11 +99,10 @@ public record RoundDays(SortedMap<LocalDate, Map<VariantId, Seen>> days) {
                     .sorted(Comparator.comparing(Station.Variant::text))
                     .toList();
             for (Station.Variant variant : drawn) {
-                Crowd fresh = tally.who(leg -> leg.to().equals(variant)).without(before);
-                long arrived = fresh.and(tally.who(leg -> leg.from().equals(Optional.of(variant))))
-                        .size();
+                Crowd fresh = before.strangers(tally.who(leg -> leg.to().equals(variant)));
+                long arrived = fresh.common(tally.who(leg -> leg.from().equals(Optional.of(variant))));
                 ofDay.put(variant.variant(), new Cohort(fresh, arrived));
-                before = before.or(fresh);
+                before.add(fresh);
             }
             cohorts.put(day.getKey(), ofDay);
         }

@@ -200,6 +200,7 @@ class ChoosingTest {
         for (Thread process : processes) {
             process.join();
         }
-        assertThat(IntStream.range(0, 3).mapToLong(at -> counts.get(at).sum())).containsExactly(10_000L, 2_000L, 2_000L);
+        assertThat(IntStream.range(0, 3).mapToLong(at -> counts.get(at).sum()))
+                .containsExactly(10_000L, 2_000L, 2_000L);
     }
 }

@@ -115,9 +115,13 @@ class RoundDaysTest {
     @Test
     void crowdsAreSets() {
         Crowd some = Crowd.of(1, 2, 3);
-        assertThat(some.and(Crowd.of(3, 4))).isEqualTo(Crowd.of(3));
-        assertThat(some.without(Crowd.of(1))).isEqualTo(Crowd.of(2, 3));
-        assertThat(some.or(Crowd.of(9)).size()).isEqualTo(4);
+        assertThat(some.common(Crowd.of(3, 4))).isEqualTo(1);
+        Crowd.Growing growing = new Crowd.Growing();
+        growing.add(Crowd.of(1));
+        growing.add(Crowd.of(9));
+        assertThat(growing.strangers(some)).isEqualTo(Crowd.of(2, 3));
+        assertThat(growing.common(Crowd.of(1, 9, 10))).isEqualTo(2);
+        assertThat(some.size()).isEqualTo(3);
         assertThat(Crowd.NOBODY.size()).isZero();
     }
 }
