@@ -43,6 +43,7 @@ import dev.wilyferret.core.link.LinkCode;
 import dev.wilyferret.core.link.Slug;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.offer.AffiliateLink;
+import dev.wilyferret.core.offer.Cap;
 import dev.wilyferret.core.offer.Countries;
 import dev.wilyferret.core.offer.Payout;
 import dev.wilyferret.core.offer.SubIdFill;
@@ -448,7 +449,15 @@ class DemoScenario implements ApplicationRunner {
         fills.put("sub2", new SubIdFill.FromTag(SubIdFill.Tag.SOURCE));
         UriTemplate template =
                 UriTemplate.parseWeb(installation.demo().range() + "/lanternfish/buy/" + path + "{?aff,sub1,sub2}");
-        return new OfferDetails(name, new AffiliateLink(template, fills), payout, Countries.parse(countries), false);
+        // The network takes so many leads of the kit a day.
+        return new OfferDetails(
+                name,
+                new AffiliateLink(template, fills),
+                payout,
+                Countries.parse(countries),
+                false,
+                path.equals("oyster-kit") ? Optional.of(new Cap(Cap.Counted.CONVERSIONS, 40)) : Optional.empty(),
+                false);
     }
 
     /** Browsers and the server tell it, under one event id; sales the server alone. */

@@ -70,7 +70,7 @@ class RoundBook {
             Standings standings,
             boolean whole) {}
 
-    /** @param stretch which one, from 0 on; the latest if there is none of that number */
+    /** @param stretch which one, from 0 on; the latest if there is none of that number, but none that ends once an offer is back */
     Read read(Rotating rotating, int round, Goal goal, int stretch) {
         List<Mark> marks = rotations
                 .marks(rotating.workspace(), rotating.rotation().id())
@@ -79,7 +79,7 @@ class RoundBook {
                 .toList();
         List<Stretch> stretches =
                 Stretch.of(marks.stream().filter(mark -> mark.kind().parts()).toList());
-        Stretch shown = stretch >= 0 && stretch < stretches.size() ? stretches.get(stretch) : stretches.getLast();
+        Stretch shown = stretch >= 0 && stretch < stretches.size() ? stretches.get(stretch) : Stretch.latest(stretches);
         RipeAge age = age(rotating, goal);
         RoundDays days = RoundDays.of(
                 figures.daily(

@@ -38,6 +38,14 @@ record Stretch(Mark begins, Optional<Mark> ends) {
         return List.copyOf(stretches.values());
     }
 
+    /** The latest that is more than the time until an offer is back. */
+    static Stretch latest(List<Stretch> stretches) {
+        return stretches.stream()
+                .filter(one -> one.begins.kind() != Mark.Kind.SHUT)
+                .reduce((before, after) -> after)
+                .orElse(stretches.getLast());
+    }
+
     /**
      * The one that goes on where the last of the offers that were shut is back; empty where something else changed meanwhile.
      *

@@ -11,6 +11,7 @@ import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.link.Destination;
+import dev.wilyferret.core.offer.Closing;
 import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
 import dev.wilyferret.core.page.PageKind;
@@ -82,6 +83,13 @@ final class Setups {
         };
     }
 
+    /** Why the offer that a variant leads to takes nobody just now. */
+    private Optional<Closing> shut(Variant variant) {
+        return target(variant.to()) instanceof Target.ToOffer(OfferId offer)
+                ? Optional.ofNullable(known.offers().get(offer)).flatMap(Offer::closing)
+                : Optional.empty();
+    }
+
     /** What a rotation stands behind, in short. */
     private String shared(Behind behind) {
         return switch (behind) {
@@ -105,7 +113,8 @@ final class Setups {
     }
 
     private Setup.Fork fork(Rotating rotating) {
-        Rotation rotation = rotating.rotation();
+        Rotation rotation =
+                rotating.rotation().passingBy(variant -> shut(variant).isPresent());
         String shared = shared(rotating.behind());
         return new Setup.Fork(
                 rotating.behind(),
@@ -121,9 +130,13 @@ final class Setups {
                                                     "%.0f %% of %s",
                                                     100 * rotation.share(variant),
                                                     variant.branch().isPresent() ? "a branch" : shared)
-                                            : variant.state() == Variant.State.ACTIVE
-                                                    ? "gets nobody"
-                                                    : variant.state().words(),
+                                            : shut(variant)
+                                                    .map(Closing::brief)
+                                                    .orElse(
+                                                            variant.state() == Variant.State.ACTIVE
+                                                                    ? "gets nobody"
+                                                                    : variant.state()
+                                                                            .words()),
                                     draws ? Optional.of(target(variant.to())) : Optional.empty());
                         })
                         .toList());

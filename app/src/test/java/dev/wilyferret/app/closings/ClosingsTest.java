@@ -138,6 +138,11 @@ class ClosingsTest extends AppTest {
         assertThat(Jsoup.parse(owner.get("/offers/" + other.id()).body()).text())
                 .contains("3 of 3 clicks");
         assertThat(Jsoup.parse(owner.get("/offers").body()).text()).contains("3 clicks ✕ is full for");
+        followed();
+        assertThat(Jsoup.parse(owner.get("/promotions/" + trail.promotion().id())
+                                .body())
+                        .text())
+                .contains("full today", "100 % of " + trail.link().code().text());
         assertThat(sql.sql("select count(*) from click where workspace_id = ? and first_draw and stretch = ?")
                         .params(trail.workspace().value(), whole)
                         .query(Long.class)

@@ -16,6 +16,14 @@ public sealed interface Closing {
      */
     record Failing(Instant since, String why) implements Closing {}
 
+    /** In a word or two. */
+    default String brief() {
+        return switch (this) {
+            case Full _ -> "full today";
+            case Failing _ -> "does not answer";
+        };
+    }
+
     /** As a sentence goes on behind its name. */
     default String words() {
         return switch (this) {

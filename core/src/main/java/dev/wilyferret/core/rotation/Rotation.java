@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.stream.Stream;
 
 /**
@@ -91,6 +92,22 @@ public record Rotation(
                         || one.equals(alone.get())
                         || !one.branch().equals(alone.get().branch()))
                 .toList();
+    }
+
+    /** As visitors are shared out while nobody is drawn for some of its variants. */
+    public Rotation passingBy(Predicate<Variant> shut) {
+        return new Rotation(
+                id,
+                variants.stream()
+                        .map(one -> shut.test(one) ? one.in(Variant.State.PAUSED) : one)
+                        .toList(),
+                inTurn,
+                seed,
+                round,
+                stretch,
+                sharing,
+                leader,
+                branches);
     }
 
     /** The part of it that is for a branch, or for the rest. */

@@ -52,6 +52,10 @@ public record Variant(
         return new Variant(id, name, note, to, other, state, branch);
     }
 
+    public Variant in(State other) {
+        return new Variant(id, name, note, to, weight, other, branch);
+    }
+
     /** Whether visitors are drawn for it. */
     public boolean draws() {
         return state == State.ACTIVE && weight > 0;
