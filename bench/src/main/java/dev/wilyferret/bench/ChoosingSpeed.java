@@ -48,7 +48,7 @@ public class ChoosingSpeed {
                         new VariantId(new UUID(1, i)),
                         new Target.ToPage(Optional.empty(), "/cellar-crop/start-" + i),
                         weights.share(i),
-                        () -> true))
+                        Choosing.Door.OPEN))
                 .toList();
         Choosing.Shares<Target> shares = new Choosing.Shares<>(
                 ways, Optional.empty(), new Turns(weights, 2026, false, 0), new Turns(weights, 7, false, 0));

@@ -10,6 +10,7 @@ import dev.wilyferret.app.sales.Sales;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.offer.Cap;
+import dev.wilyferret.core.rotation.Choosing;
 import dev.wilyferret.core.visit.SiteEvent;
 import java.time.Clock;
 import java.time.Duration;
@@ -17,18 +18,18 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.OptionalLong;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicLong;
-import java.util.function.BooleanSupplier;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
 /**
  * What offers with a cap took today. Clicks are counted from the log, counted on as they are kept, and counted from the log again from
- * time to time, since other processes may write into it too. So a cap of clicks is passed by no more than are under way at the moment
- * it is reached, and by what other processes sent since it was last counted.
+ * time to time, since other processes may write into it too. Whoever a rotation sends is let in one by one, so that a cap is passed only by whoever
+ * goes there from a page without a rotation, and by what other processes sent since it was last counted.
  */
 @Component
 public class SentToOffers implements KeptEvents, TakenToday {
@@ -56,8 +57,35 @@ public class SentToOffers implements KeptEvents, TakenToday {
      * Clicks of a day.
      *
      * @param ends when the next day begins
+     * @param promised let in, and not in the log yet; forgotten when it is counted again, so that who never got there keeps no place
+     * @param again when it is counted again, in milliseconds of the epoch
      */
-    private record Count(LocalDate day, Instant ends, AtomicLong taken, AtomicLong again) {}
+    private record Count(LocalDate day, Instant ends, AtomicLong taken, AtomicLong promised, AtomicLong again) {
+
+        void sent() {
+            taken.incrementAndGet();
+            promised.updateAndGet(some -> Math.max(0, some - 1));
+        }
+
+        boolean isOpen(int most, Instant now) {
+            return taken.get() + promised.get() < most || !now.isBefore(ends);
+        }
+
+        boolean enter(int most, Instant now) {
+            if (!now.isBefore(ends)) {
+                return true;
+            }
+            while (true) {
+                long some = promised.get();
+                if (taken.get() + some >= most) {
+                    return false;
+                }
+                if (promised.compareAndSet(some, some + 1)) {
+                    return true;
+                }
+            }
+        }
+    }
 
     @Override
     public void kept(List<SiteEvent> events) {
@@ -69,7 +97,7 @@ public class SentToOffers implements KeptEvents, TakenToday {
                 OfferId offer = out.offer().orElseGet(() -> own.get(out.promotion()));
                 Count count = offer == null ? null : counts.get(offer);
                 if (count != null) {
-                    count.taken.incrementAndGet();
+                    count.sent();
                 }
             }
         }
@@ -88,20 +116,31 @@ public class SentToOffers implements KeptEvents, TakenToday {
                 .orElse(OptionalLong.empty());
     }
 
-    /** Whether an offer takes one more visitor: asked for each of them, and answered without waiting. */
-    public BooleanSupplier takes(Offer offer) {
+    /** What stands before an offer: asked for each visitor that a rotation would send there, and answered without waiting. */
+    public Choosing.Door door(Offer offer) {
         if (offer.details()
                 .cap()
                 .map(Cap::counted)
                 .filter(Cap.Counted.CLICKS::equals)
                 .isEmpty()) {
-            return () -> true;
+            return Choosing.Door.OPEN;
         }
         int most = offer.details().cap().orElseThrow().most();
         count(offer);
-        return () -> {
-            Count count = counts.get(offer.id());
-            return count == null || count.taken.get() < most || !clock.instant().isBefore(count.ends);
+        return new Choosing.Door() {
+            @Override
+            public boolean isOpen() {
+                return known().isOpen(most, clock.instant());
+            }
+
+            @Override
+            public boolean enter() {
+                return known().enter(most, clock.instant());
+            }
+
+            private Count known() {
+                return Objects.requireNonNull(counts.get(offer.id()));
+            }
         };
     }
 
@@ -116,6 +155,7 @@ public class SentToOffers implements KeptEvents, TakenToday {
             if (now.toEpochMilli() >= before.again.get()) {
                 long known = before.taken.get();
                 before.taken.addAndGet(inTheLog(offer, before.again) - known);
+                before.promised.set(0);
             }
             return before;
         });
@@ -127,6 +167,7 @@ public class SentToOffers implements KeptEvents, TakenToday {
                 offer.day(now),
                 offer.day(now).plusDays(1).atStartOfDay(offer.network().zone()).toInstant(),
                 new AtomicLong(inTheLog(offer, again)),
+                new AtomicLong(),
                 again);
     }
 

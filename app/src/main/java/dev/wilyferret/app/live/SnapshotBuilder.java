@@ -75,7 +75,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.atomic.AtomicLong;
-import java.util.function.BooleanSupplier;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -90,7 +89,6 @@ import org.springframework.transaction.annotation.Transactional;
 class SnapshotBuilder {
 
     private static final Logger LOG = LoggerFactory.getLogger(SnapshotBuilder.class);
-    private static final BooleanSupplier ALWAYS = () -> true;
 
     private final Workspaces workspaces;
     private final OwnBrowsers ownBrowsers;
@@ -447,7 +445,7 @@ class SnapshotBuilder {
         private Optional<Choosing.Shares<Target>> shares(Rotating rotating, Optional<BranchId> branch, From from) {
             Rotation part = rotating.rotation().within(branch);
             Map<VariantId, Target> targets = new LinkedHashMap<>();
-            Map<VariantId, BooleanSupplier> takes = new HashMap<>();
+            Map<VariantId, Choosing.Door> doors = new HashMap<>();
             List<Integer> weights = new ArrayList<>();
             part.drawing().forEach(variant -> {
                 Target target = target(from, variant.to());
@@ -456,7 +454,7 @@ class SnapshotBuilder {
                         && offer.flatMap(Offer::closing).isEmpty()) {
                     targets.put(variant.id(), target);
                     weights.add(variant.weight());
-                    offer.ifPresent(one -> takes.put(variant.id(), sent.takes(one)));
+                    offer.ifPresent(one -> doors.put(variant.id(), sent.door(one)));
                 }
             });
             if (targets.isEmpty()) {
@@ -469,7 +467,7 @@ class SnapshotBuilder {
                             drawn.get(at),
                             Objects.requireNonNull(targets.get(drawn.get(at))),
                             shared.share(at),
-                            takes.getOrDefault(drawn.get(at), ALWAYS)))
+                            doors.getOrDefault(drawn.get(at), Choosing.Door.OPEN)))
                     .toList();
             return Optional.of(new Choosing.Shares<>(
                     ways,

@@ -197,6 +197,29 @@ class ClosingsTest extends AppTest {
                 .noneMatch(i -> location(guest().head(trail.link().path())).startsWith("https://lanternfish")));
     }
 
+    @Test
+    void ofManyAtOnceNoMoreGetThereThanTheCap() throws InterruptedException {
+        cap(Cap.Counted.CLICKS, 20);
+        rotate(new Destination.ToPage(trail.bridge().id()), new Destination.ToOffer(Optional.of(other.id())));
+        AtomicInteger sent = new AtomicInteger();
+        List<Thread> people = IntStream.range(0, 120)
+                .mapToObj(i -> person())
+                .map(visitor -> Thread.ofVirtual().start(() -> {
+                    if (straight(visitor)) {
+                        sent.incrementAndGet();
+                    }
+                }))
+                .toList();
+        for (Thread one : people) {
+            one.join();
+        }
+        assertThat(sent).hasValue(20);
+        awaitMarks(Mark.Kind.SHUT);
+        assertThat(Jsoup.parse(owner(trail.stage()).get("/offers/" + other.id()).body())
+                        .text())
+                .contains("20 of 20 clicks");
+    }
+
     /** The link itself leads on where nobody is left. */
     @Test
     void whereAllAreFullTheLinkLeadsWhereItDoesByItself() {

@@ -7,7 +7,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.BooleanSupplier;
 import java.util.function.Function;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
@@ -55,22 +54,45 @@ public record Choosing<T>(
     public record Shares<T>(List<Way<T>> drawing, Optional<Way<T>> leader, Turns turns, Turns others) {
 
         /** Whose turn it is; turns of those that take nobody are passed over, so that the others' shares stay exact among each other. */
-        private Optional<Way<T>> draw(Turns from) {
+        private Optional<Way<T>> draw(Turns from, boolean counts) {
             for (int passed = 0; passed < MOST_PASSED_OVER; passed++) {
                 Way<T> way = drawing.get(from.take());
-                if (way.takes.getAsBoolean()) {
+                if (way.takes(counts)) {
                     return Optional.of(way);
                 }
             }
-            return drawing.stream().filter(way -> way.takes.getAsBoolean()).findFirst();
+            return drawing.stream().filter(way -> way.takes(counts)).findFirst();
         }
     }
 
-    /**
-     * @param share of new visitors, from 0 to 1
-     * @param takes whether it takes one more; asked for each visitor
-     */
-    public record Way<T>(VariantId variant, T target, double share, BooleanSupplier takes) {}
+    /** What stands before a variant that takes only so many. */
+    public interface Door {
+
+        Door OPEN = new Door() {
+            @Override
+            public boolean isOpen() {
+                return true;
+            }
+
+            @Override
+            public boolean enter() {
+                return true;
+            }
+        };
+
+        boolean isOpen();
+
+        /** Lets one visitor in, who counts; false if it is closed. Of many at once no more get in than it takes. */
+        boolean enter();
+    }
+
+    /** @param share of new visitors, from 0 to 1 */
+    public record Way<T>(VariantId variant, T target, double share, Door door) {
+
+        private boolean takes(boolean counts) {
+            return counts ? door.enter() : door.isOpen();
+        }
+    }
 
     /** What a visitor was given. */
     public record Chosen<T>(T target, Draw draw) {}
@@ -80,20 +102,20 @@ public record Choosing<T>(
      * branch that is for them.
      *
      * @param facts asked for only where there are branches
-     * @param takes whether a turn is taken
+     * @param takes whether a turn is taken, and who goes counts
      * @return empty where visitors are drawn for none
      */
     public Optional<Chosen<T>> choose(Optional<VariantId> before, Supplier<Circumstance.Facts> facts, boolean takes) {
         Optional<Way<T>> kept = before.map(ways::get);
-        if (kept.isPresent() && kept.get().takes.getAsBoolean()) {
+        if (kept.isPresent() && kept.get().takes(takes)) {
             return kept.map(way -> chosen(way, false));
         }
         boolean stranded = kept.isPresent() || before.filter(gone::contains).isPresent();
         boolean first = takes && !stranded;
         return shares(facts)
                 .flatMap(shares -> shares.leader
-                        .filter(leader -> stranded && leader.takes.getAsBoolean())
-                        .or(() -> shares.draw(first ? shares.turns : shares.others)))
+                        .filter(leader -> stranded && leader.takes(takes))
+                        .or(() -> shares.draw(first ? shares.turns : shares.others, takes)))
                 .map(way -> chosen(way, first));
     }
 

@@ -17,7 +17,6 @@ import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.LongAdder;
-import java.util.function.BooleanSupplier;
 import java.util.function.IntFunction;
 import java.util.stream.IntStream;
 import net.jqwik.api.ForAll;
@@ -41,27 +40,43 @@ class ChoosingTest {
     }
 
     /** Variants from a number on, named by their numbers. */
-    private static Choosing.Shares<Integer> shares(int from, List<Integer> each, IntFunction<BooleanSupplier> takes) {
+    private static Choosing.Shares<Integer> shares(int from, List<Integer> each, IntFunction<Choosing.Door> doors) {
         Weights weights = new Weights(each);
         List<Choosing.Way<Integer>> ways = IntStream.range(0, each.size())
-                .mapToObj(at -> new Choosing.Way<>(id(from + at), from + at, weights.share(at), takes.apply(from + at)))
+                .mapToObj(at -> new Choosing.Way<>(id(from + at), from + at, weights.share(at), doors.apply(from + at)))
                 .toList();
         return new Choosing.Shares<>(
                 ways, Optional.empty(), new Turns(weights, 2026, false, 0), new Turns(weights, 7, false, 0));
     }
 
     private static Choosing<Integer> of(
-            List<Integer> austria, List<Integer> rest, IntFunction<BooleanSupplier> takes, Set<VariantId> gone) {
+            List<Integer> austria, List<Integer> rest, IntFunction<Choosing.Door> doors, Set<VariantId> gone) {
         return Choosing.of(
                 ID,
                 1,
-                List.of(new Choosing.Part<>(new Circumstance.From(Set.of("AT")), shares(0, austria, takes))),
-                Optional.of(shares(austria.size(), rest, takes)),
+                List.of(new Choosing.Part<>(new Circumstance.From(Set.of("AT")), shares(0, austria, doors))),
+                Optional.of(shares(austria.size(), rest, doors)),
                 gone);
     }
 
-    private static BooleanSupplier always(int variant) {
-        return () -> true;
+    private static Choosing.Door always(int variant) {
+        return Choosing.Door.OPEN;
+    }
+
+    /** Lets in as many as it takes. */
+    private static Choosing.Door door(int most) {
+        AtomicInteger left = new AtomicInteger(most);
+        return new Choosing.Door() {
+            @Override
+            public boolean isOpen() {
+                return left.get() > 0;
+            }
+
+            @Override
+            public boolean enter() {
+                return left.getAndUpdate(some -> Math.max(0, some - 1)) > 0;
+            }
+        };
     }
 
     /** However people come and come again, and crawlers between them: each stays, and of new ones each block is exact. */
@@ -121,22 +136,15 @@ class ChoosingTest {
     void whoIsFullTakesNobodyMoreAndTheOthersStayExact(
             @ForAll @Size(min = 2, max = 5) List<@IntRange(min = 1, max = 4) Integer> each,
             @ForAll @IntRange(min = 0, max = 30) int cap) {
-        AtomicInteger taken = new AtomicInteger();
+        Choosing.Door closing = door(cap);
         Choosing<Integer> choosing = Choosing.of(
-                ID,
-                1,
-                List.of(),
-                Optional.of(shares(0, each, at -> at == 0 ? () -> taken.get() < cap : () -> true)),
-                Set.of());
+                ID, 1, List.of(), Optional.of(shares(0, each, at -> at == 0 ? closing : Choosing.Door.OPEN)), Set.of());
         List<Integer> others = each.subList(1, each.size());
         int[] counts = new int[each.size()];
         for (int i = 0; i < 400; i++) {
             Choosing.Chosen<Integer> chosen =
                     choosing.choose(Optional.empty(), () -> from("AT"), true).orElseThrow();
             counts[chosen.target()]++;
-            if (chosen.target() == 0) {
-                taken.incrementAndGet();
-            }
         }
         assertThat(counts[0]).isLessThanOrEqualTo(cap);
         double all = 400 - counts[0];
@@ -151,8 +159,8 @@ class ChoosingTest {
     @Test
     void whoseVariantIsGoneOrFullGoesToTheLeaderAndTakesNobodysTurn() {
         Weights even = Weights.even(2);
-        Choosing.Way<Integer> first = new Choosing.Way<>(id(0), 0, 0.5, () -> false);
-        Choosing.Way<Integer> second = new Choosing.Way<>(id(1), 1, 0.5, () -> true);
+        Choosing.Way<Integer> first = new Choosing.Way<>(id(0), 0, 0.5, door(0));
+        Choosing.Way<Integer> second = new Choosing.Way<>(id(1), 1, 0.5, Choosing.Door.OPEN);
         Choosing<Integer> choosing = Choosing.of(
                 ID,
                 1,
@@ -173,7 +181,7 @@ class ChoosingTest {
 
     @Test
     void whereAllAreFullNobodyIsChosen() {
-        Choosing<Integer> choosing = of(List.of(1), List.of(1), at -> () -> false, Set.of());
+        Choosing<Integer> choosing = of(List.of(1), List.of(1), at -> door(0), Set.of());
         assertThat(choosing.choose(Optional.empty(), () -> from("DE"), true)).isEmpty();
     }
 
