@@ -44,7 +44,7 @@ public class ChoosingSpeed {
     private static Choosing<Target> rotation() {
         Weights weights = Weights.of(5, 1, 1, 3, 2);
         List<Choosing.Way<Target>> ways = IntStream.range(0, 5)
-                .mapToObj(i -> new Choosing.Way<>(
+                .mapToObj(i -> new Choosing.Way<Target>(
                         new VariantId(new UUID(1, i)),
                         new Target.ToPage(Optional.empty(), "/cellar-crop/start-" + i),
                         weights.share(i),

@@ -2,7 +2,7 @@ package dev.wilyferret.app.closings;
 
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.offers.Offers;
-import dev.wilyferret.app.rotations.Rotations;
+import dev.wilyferret.app.rotations.ShutOffers;
 import dev.wilyferret.core.offer.Closing;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -16,11 +16,11 @@ import org.springframework.transaction.annotation.Transactional;
 class Closings {
 
     private final Offers offers;
-    private final Rotations rotations;
+    private final ShutOffers rotations;
     private final SentToOffers sent;
     private final Clock clock;
 
-    Closings(Offers offers, Rotations rotations, SentToOffers sent, Clock clock) {
+    Closings(Offers offers, ShutOffers rotations, SentToOffers sent, Clock clock) {
         this.offers = offers;
         this.rotations = rotations;
         this.sent = sent;
@@ -48,7 +48,6 @@ class Closings {
     }
 
     private void tell(Offer before) {
-        rotations.offerTurned(
-                before, offers.find(before.workspace(), before.id()).orElseThrow());
+        rotations.turned(before, offers.find(before.workspace(), before.id()).orElseThrow());
     }
 }

@@ -482,12 +482,7 @@ class SnapshotBuilder {
         private Map<Behind, Choosing<Target>> rotationsOfPages() {
             Map<Behind, Choosing<Target>> all = new HashMap<>();
             rotationBehind.forEach((behind, rotating) -> {
-                PageId page = switch (behind) {
-                    case Behind.OfLink _ -> null;
-                    case Behind.OfPage(PageId id) -> id;
-                    case Behind.OfOut(PageId id, Destination _) -> id;
-                };
-                if (page != null && livePages.containsKey(page)) {
+                if (behind.page().filter(livePages::containsKey).isPresent()) {
                     all.put(behind, rotation(rotating, new From(rotating.promotion(), Optional.empty())));
                 }
             });

@@ -62,12 +62,14 @@ class RotationBench {
     private static final List<Dimension> SLICES = List.of(Dimension.SOURCE, Dimension.DEVICE, Dimension.COUNTRY);
 
     private final Rotations rotations;
+    private final Branches branches;
     private final RotationDesk desk;
     private final RoundBook rounds;
     private final Workspaces workspaces;
 
-    RotationBench(Rotations rotations, RotationDesk desk, RoundBook rounds, Workspaces workspaces) {
+    RotationBench(Rotations rotations, Branches branches, RotationDesk desk, RoundBook rounds, Workspaces workspaces) {
         this.rotations = rotations;
+        this.branches = branches;
         this.desk = desk;
         this.rounds = rounds;
         this.workspaces = workspaces;
@@ -247,7 +249,7 @@ class RotationBench {
         if (into.isPresent()) {
             return form.keep(
                             "values",
-                            () -> rotations.narrow(
+                            () -> branches.narrow(
                                     rotating.workspace(), rotating.rotation().id(), into.get(), when.orElseThrow()))
                     ? done(
                             rotating,
@@ -258,7 +260,7 @@ class RotationBench {
         }
         return form.keep(
                         "values",
-                        () -> rotations.branch(
+                        () -> branches.branch(
                                 rotating.workspace(), rotating.rotation().id(), when.orElseThrow()))
                 ? done(
                         rotating,
@@ -277,7 +279,7 @@ class RotationBench {
         Intake form = Intake.showing(Map.of());
         return form.keep(
                         "values",
-                        () -> rotations.moveUp(
+                        () -> branches.moveUp(
                                 rotating.workspace(), rotating.rotation().id(), branch))
                 ? done(rotating, after, "The branch is read before the other.")
                 : show(rotating, Looked.USUAL, form, model);
@@ -288,7 +290,7 @@ class RotationBench {
             @ModelAttribute(name = OPENED, binding = false) Rotating rotating,
             @PathVariable BranchId branch,
             RedirectAttributes after) {
-        rotations.unbranch(rotating.workspace(), rotating.rotation().id(), branch);
+        branches.unbranch(rotating.workspace(), rotating.rotation().id(), branch);
         return done(rotating, after, "The branch is out; its variants are paused, and keep their figures.");
     }
 

@@ -1,15 +1,10 @@
 package dev.wilyferret.app.rotations;
 
 import dev.wilyferret.app.links.VariantsBehind;
-import dev.wilyferret.app.offers.Offer;
-import dev.wilyferret.app.offers.Offers;
 import dev.wilyferret.app.pages.Pages;
-import dev.wilyferret.app.promotions.Promotion;
-import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.core.id.BranchId;
 import dev.wilyferret.core.id.LinkId;
-import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.RotationId;
@@ -17,10 +12,8 @@ import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.Destination;
-import dev.wilyferret.core.offer.Closing;
 import dev.wilyferret.core.rotation.Behind;
 import dev.wilyferret.core.rotation.Branch;
-import dev.wilyferret.core.rotation.Circumstance;
 import dev.wilyferret.core.rotation.Rotation;
 import dev.wilyferret.core.rotation.Variant;
 import dev.wilyferret.core.text.PlainText;
@@ -31,9 +24,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.UUID;
-import java.util.function.Function;
 import java.util.random.RandomGenerator;
 import java.util.stream.Collectors;
 import org.springframework.context.event.EventListener;
@@ -48,10 +39,8 @@ public class Rotations implements VariantsBehind {
 
     private final RotationStore rotations;
     private final VariantStore variants;
-    private final MarkStore marks;
     private final BranchStore branches;
-    private final Offers offers;
-    private final Promotions promotions;
+    private final TimeLine timeLine;
     private final UuidV7 ids;
     private final RandomGenerator random;
     private final Clock clock;
@@ -59,19 +48,15 @@ public class Rotations implements VariantsBehind {
     Rotations(
             RotationStore rotations,
             VariantStore variants,
-            MarkStore marks,
             BranchStore branches,
-            Offers offers,
-            Promotions promotions,
+            TimeLine timeLine,
             UuidV7 ids,
             RandomGenerator random,
             Clock clock) {
         this.rotations = rotations;
         this.variants = variants;
-        this.marks = marks;
         this.branches = branches;
-        this.offers = offers;
-        this.promotions = promotions;
+        this.timeLine = timeLine;
         this.ids = ids;
         this.random = random;
         this.clock = clock;
@@ -125,13 +110,13 @@ public class Rotations implements VariantsBehind {
         return row.toRotating(variantsOf(row), branchesOf(row));
     }
 
-    private List<Variant> variantsOf(RotationRow row) {
+    List<Variant> variantsOf(RotationRow row) {
         return variants.of(row.key.workspace(), row.key.id()).stream()
                 .map(VariantRow::toVariant)
                 .toList();
     }
 
-    private List<Branch> branchesOf(RotationRow row) {
+    List<Branch> branchesOf(RotationRow row) {
         return branches.of(row.key.workspace(), row.key.id()).stream()
                 .map(BranchRow::toBranch)
                 .toList();
@@ -144,7 +129,7 @@ public class Rotations implements VariantsBehind {
     /** What changed, as it came. */
     @Transactional(readOnly = true)
     public List<Mark> marks(WorkspaceId workspace, RotationId id) {
-        return marksOf(rotations.findById(RowKey.of(workspace, id)).orElseThrow());
+        return timeLine.of(rotations.findById(RowKey.of(workspace, id)).orElseThrow());
     }
 
     /**
@@ -186,7 +171,7 @@ public class Rotations implements VariantsBehind {
         RotationRow row = rotations.save(
                 new RotationRow(RowKey.of(workspace, ids.next()), promotion, behind, random.nextLong(), at));
         named.forEach(one -> add(row, one.name, one.to, Optional.empty()));
-        mark(row, at, Mark.Kind.ROUND, "Counting began.");
+        timeLine.begun(row, at);
         return new RotationId(row.key.id());
     }
 
@@ -204,7 +189,7 @@ public class Rotations implements VariantsBehind {
     public void add(WorkspaceId workspace, RotationId id, String name, Destination to, Optional<BranchId> branch) {
         RotationRow row = changing(workspace, id);
         add(row, name, to, branch);
-        sharedAnew(
+        timeLine.sharedAnew(
                 row,
                 "“%s” came in with weight 1%s."
                         .formatted(
@@ -243,8 +228,8 @@ public class Rotations implements VariantsBehind {
         boolean shares = behind instanceof Behind.OfOut(PageId left, Destination _) && left.equals(page)
                 || others.stream()
                         .filter(one -> !one.rotation().id().value().equals(row.key.id()))
-                        .anyMatch(one -> page(one.behind()).equals(Optional.of(page)));
-        PageId own = page(behind).orElseThrow();
+                        .anyMatch(one -> one.behind().page().equals(Optional.of(page)));
+        PageId own = behind.page().orElseThrow();
         boolean ledTo = others.stream()
                 .filter(one -> !one.rotation().id().value().equals(row.key.id()))
                 .flatMap(one -> one.rotation().variants().stream())
@@ -253,15 +238,6 @@ public class Rotations implements VariantsBehind {
             throw new Refusal(
                     "That could send visitors round in circles: a page whose visitors are shared out cannot be a variant of another page’s rotation. Choose another page, or put the rotation behind the link.");
         }
-    }
-
-    /** The page whose visitors are shared out; empty where they are a link's. */
-    private static Optional<PageId> page(Behind behind) {
-        return switch (behind) {
-            case Behind.OfLink _ -> Optional.empty();
-            case Behind.OfPage(PageId page) -> Optional.of(page);
-            case Behind.OfOut(PageId page, Destination _) -> Optional.of(page);
-        };
     }
 
     /**
@@ -292,98 +268,8 @@ public class Rotations implements VariantsBehind {
                 || !branchOf(before).equals(branchOf(now))
                 || !shares(before).equals(shares(now))
                 || before.inTurn() != inTurn) {
-            sharedAnew(row, kind, "Shares are %s.%s".formatted(said(now), why.isEmpty() ? "" : " " + why));
+            timeLine.sharedAnew(row, kind, "Shares are %s.%s".formatted(said(now), why.isEmpty() ? "" : " " + why));
         }
-    }
-
-    /**
-     * Puts a branch before the rest, behind the other branches; as long as no variant is put into it, nothing changes.
-     *
-     * @throws Refusal if there are too many
-     */
-    @Transactional
-    public BranchId branch(WorkspaceId workspace, RotationId id, Circumstance when) {
-        RotationRow row = changing(workspace, id);
-        List<Branch> all = new ArrayList<>(branchesOf(row));
-        Branch added = new Branch(new BranchId(ids.next()), when);
-        all.add(added);
-        row.toRotation(variantsOf(row), all);
-        branches.saveAndFlush(new BranchRow(RowKey.of(workspace, added.id()), row.key.id(), nextPlace(row), when));
-        return added.id();
-    }
-
-    private int nextPlace(RotationRow row) {
-        return branches.of(row.key.workspace(), row.key.id()).stream()
-                        .mapToInt(one -> one.place)
-                        .max()
-                        .orElse(0)
-                + 1;
-    }
-
-    /**
-     * Lets one thing more be so of whom a branch is for.
-     *
-     * @throws Refusal if that is too much, or there already
-     */
-    @Transactional
-    public void narrow(WorkspaceId workspace, RotationId id, BranchId branch, Circumstance and) {
-        RotationRow row = changing(workspace, id);
-        BranchRow narrowed = branchRow(row, branch);
-        Circumstance before = narrowed.toBranch().when();
-        narrowed.keep(new Circumstance.All(List.of(before, and)));
-        sharedAnew(
-                row, "The branch for those who %s is for those alone who %s too.".formatted(before.said(), and.said()));
-    }
-
-    /** Reads a branch before the one that was before it. */
-    @Transactional
-    public void moveUp(WorkspaceId workspace, RotationId id, BranchId branch) {
-        RotationRow row = changing(workspace, id);
-        BranchRow moved = branchRow(row, branch);
-        branches.of(workspace.value(), id.value()).stream()
-                .filter(one -> one.place < moved.place)
-                .reduce((a, b) -> b)
-                .ifPresent(above -> {
-                    int place = above.place;
-                    above.place = moved.place;
-                    moved.place = place;
-                    sharedAnew(
-                            row,
-                            "Those who %s are asked for before those who %s."
-                                    .formatted(
-                                            moved.toBranch().when().said(),
-                                            above.toBranch().when().said()));
-                });
-    }
-
-    private BranchRow branchRow(RotationRow row, BranchId branch) {
-        return branches.findById(RowKey.of(new WorkspaceId(row.key.workspace()), branch))
-                .filter(one -> one.rotation.equals(row.key.id()))
-                .orElseThrow(() -> new Refusal("The branch is there no more. Load the page again."));
-    }
-
-    /** Takes a branch out; its variants are the rest's, and paused. */
-    @Transactional
-    public void unbranch(WorkspaceId workspace, RotationId id, BranchId branch) {
-        RotationRow row = changing(workspace, id);
-        Optional<Branch> gone =
-                branchesOf(row).stream().filter(one -> one.id().equals(branch)).findFirst();
-        gone.ifPresent(one -> {
-            variants.of(workspace.value(), id.value()).stream()
-                    .filter(variant -> branch.value().equals(variant.branch))
-                    .forEach(variant -> {
-                        variant.branch = null;
-                        if (variant.state == Variant.State.ACTIVE) {
-                            variant.state = Variant.State.PAUSED;
-                        }
-                    });
-            variants.flush();
-            branches.deleteById(RowKey.of(workspace, branch));
-            sharedAnew(
-                    row,
-                    "The branch for those who %s was taken out."
-                            .formatted(one.when().said()));
-        });
     }
 
     private static Map<VariantId, Double> shares(Rotation rotation) {
@@ -435,14 +321,14 @@ public class Rotations implements VariantsBehind {
         row.floor = floor;
         Rotation now = rotation(row);
         if (!before.leader().equals(now.leader())) {
-            mark(
+            timeLine.note(
                     row,
                     Mark.Kind.LEADER,
                     leader.map(one -> "“%s” is the leader.".formatted(now.name(one)))
                             .orElse("There is no leader any more."));
         }
         if (!shares(before).equals(shares(now))) {
-            sharedAnew(row, "Shares are %s.".formatted(said(now)));
+            timeLine.sharedAnew(row, "Shares are %s.".formatted(said(now)));
         }
     }
 
@@ -450,105 +336,27 @@ public class Rotations implements VariantsBehind {
     @Transactional
     public void startAnew(WorkspaceId workspace, RotationId id) {
         RotationRow row = changing(workspace, id);
-        row.round = lastRound(row) + 1;
-        sharedAnew(row, Mark.Kind.ROUND, "Counting began anew: round %d.".formatted(row.round));
+        row.round = timeLine.lastRound(row) + 1;
+        timeLine.sharedAnew(row, Mark.Kind.ROUND, "Counting began anew: round %d.".formatted(row.round));
     }
 
     /** Goes on with an earlier round. */
     @Transactional
     public void bringBack(WorkspaceId workspace, RotationId id, int round) {
         RotationRow row = changing(workspace, id);
-        if (round < 1 || round > lastRound(row)) {
-            throw new Refusal("There is no round %d. Choose one of 1 to %d.".formatted(round, lastRound(row)));
+        if (round < 1 || round > timeLine.lastRound(row)) {
+            throw new Refusal("There is no round %d. Choose one of 1 to %d.".formatted(round, timeLine.lastRound(row)));
         }
         if (round != row.round) {
             row.round = round;
-            sharedAnew(row, Mark.Kind.ROUND, "Round %d was brought back, and goes on.".formatted(round));
+            timeLine.sharedAnew(row, Mark.Kind.ROUND, "Round %d was brought back, and goes on.".formatted(round));
         }
     }
 
     /** The number of the latest round. */
     @Transactional(readOnly = true)
     public int lastRound(WorkspaceId workspace, RotationId id) {
-        return lastRound(rotations.findById(RowKey.of(workspace, id)).orElseThrow());
-    }
-
-    private int lastRound(RotationRow row) {
-        return marks.of(row.key.workspace(), row.key.id()).stream()
-                .mapToInt(mark -> mark.round)
-                .max()
-                .orElse(row.round);
-    }
-
-    private void sharedAnew(RotationRow row, String words) {
-        sharedAnew(row, Mark.Kind.SHARES, words);
-    }
-
-    private void sharedAnew(RotationRow row, Mark.Kind kind, String words) {
-        row.sharedSince = clock.instant();
-        if (kind.parts()) {
-            row.stretch = nextStretch(row);
-        }
-        mark(row, kind, words);
-    }
-
-    private int nextStretch(RotationRow row) {
-        return marksOf(row).stream().mapToInt(Mark::stretch).max().orElse(0) + 1;
-    }
-
-    private List<Mark> marksOf(RotationRow row) {
-        return marks.of(row.key.workspace(), row.key.id()).stream()
-                .map(MarkRow::toMark)
-                .toList();
-    }
-
-    /**
-     * An offer became full or fails, or takes visitors again: the rotations that share visitors out to it do so without it, or as they did
-     * before. Once all are back, the stretch goes on that was before the first was shut.
-     *
-     * @param before as it was
-     * @param now as it is
-     */
-    @Transactional
-    public void offerTurned(Offer before, Offer now) {
-        if (before.closing().isPresent() == now.closing().isPresent()) {
-            return;
-        }
-        Map<OfferId, Offer> known =
-                offers.of(now.workspace()).stream().collect(Collectors.toMap(Offer::id, Function.identity()));
-        Map<PromotionId, OfferId> own =
-                promotions.of(now.workspace()).stream().collect(Collectors.toMap(Promotion::id, Promotion::offer));
-        for (Rotating one : of(now.workspace())) {
-            Set<Offer> drawn = one.rotation().drawing().stream()
-                    .flatMap(variant -> offer(variant.to(), own.get(one.promotion())).stream())
-                    .flatMap(id -> Optional.ofNullable(known.get(id)).stream())
-                    .collect(Collectors.toSet());
-            if (drawn.stream().anyMatch(offer -> offer.id().equals(now.id()))) {
-                turn(changing(now.workspace(), one.rotation().id()), now, drawn);
-            }
-        }
-    }
-
-    private static Optional<OfferId> offer(Destination to, OfferId own) {
-        return to instanceof Destination.ToOffer(Optional<OfferId> other)
-                ? Optional.of(other.orElse(own))
-                : Optional.empty();
-    }
-
-    private void turn(RotationRow row, Offer now, Set<Offer> drawn) {
-        Optional<Closing> shut = now.closing();
-        if (shut.isPresent()) {
-            sharedAnew(
-                    row,
-                    Mark.Kind.SHUT,
-                    "“%s” %s; its share goes to the others."
-                            .formatted(now.name(), shut.get().words()));
-            return;
-        }
-        boolean allBack = drawn.stream().allMatch(one -> one.closing().isEmpty());
-        row.sharedSince = clock.instant();
-        row.stretch = Stretch.before(marksOf(row)).filter(stretch -> allBack).orElseGet(() -> nextStretch(row));
-        mark(row, Mark.Kind.BACK, "“%s” takes visitors again.".formatted(now.name()));
+        return timeLine.lastRound(rotations.findById(RowKey.of(workspace, id)).orElseThrow());
     }
 
     /** A variant whose page is published is another thing from then on. */
@@ -559,8 +367,7 @@ public class Rotations implements VariantsBehind {
                 .filter(variant -> variant.state != Variant.State.RETIRED)
                 .forEach(variant -> {
                     RotationRow row = changing(published.workspace(), new RotationId(variant.rotation));
-                    row.stretch = nextStretch(row);
-                    mark(
+                    timeLine.parted(
                             row,
                             Mark.Kind.PAGE,
                             PlainText.cut(
@@ -570,18 +377,8 @@ public class Rotations implements VariantsBehind {
                 });
     }
 
-    private void mark(RotationRow row, Mark.Kind kind, String words) {
-        mark(row, clock.instant(), kind, words);
-    }
-
-    private void mark(RotationRow row, Instant at, Mark.Kind kind, String words) {
-        marks.save(new MarkRow(
-                new RowKey(row.key.workspace(), ids.next()),
-                row.key.id(),
-                new Mark(at, row.round, row.stretch, kind, words)));
-    }
-
-    private RotationRow changing(WorkspaceId workspace, RotationId id) {
+    /** For the transaction alone. */
+    RotationRow changing(WorkspaceId workspace, RotationId id) {
         return rotations.toChange(RowKey.of(workspace, id)).orElseThrow();
     }
 }

@@ -14,10 +14,10 @@ public sealed interface Behind {
     record OfLink(LinkId link) implements Behind {}
 
     /** The address of a page. */
-    record OfPage(PageId page) implements Behind {}
+    record OfPage(PageId of) implements Behind {}
 
     /** A way out of a page: to the promotion's offer, to another one, or to a stored address elsewhere. */
-    record OfOut(PageId page, Destination to) implements Behind {
+    record OfOut(PageId of, Destination to) implements Behind {
 
         private static final Destination USUAL = new Destination.ToOffer(Optional.empty());
 
@@ -25,6 +25,15 @@ public sealed interface Behind {
         public OfOut(PageId page) {
             this(page, USUAL);
         }
+    }
+
+    /** The page whose visitors are shared out; empty where they are a link's. */
+    default Optional<PageId> page() {
+        return switch (this) {
+            case OfLink _ -> Optional.empty();
+            case OfPage(PageId page) -> Optional.of(page);
+            case OfOut(PageId page, Destination _) -> Optional.of(page);
+        };
     }
 
     /** As it is kept; {@link #read} reads it. */
