@@ -91,10 +91,7 @@ class RotationBench {
             @AuthenticationPrincipal Member member,
             @PathVariable PromotionId promotion,
             @PathVariable RotationId rotation) {
-        return rotations
-                .find(member.workspace(), rotation)
-                .filter(one -> one.promotion().equals(promotion))
-                .orElseThrow(NotFound::new);
+        return rotations.find(member.workspace(), promotion, rotation).orElseThrow(NotFound::new);
     }
 
     /** @param round 0 for the present one, @param stretch below 0 for the latest */

@@ -82,6 +82,12 @@ public class Rotations implements VariantsBehind {
         return rotations.findById(RowKey.of(workspace, id)).map(this::whole);
     }
 
+    /** One of a promotion's. */
+    @Transactional(readOnly = true)
+    public Optional<Rotating> find(WorkspaceId workspace, PromotionId promotion, RotationId id) {
+        return find(workspace, id).filter(one -> one.promotion().equals(promotion));
+    }
+
     /** The one that a variant belongs to. */
     @Transactional(readOnly = true)
     public Optional<Rotating> with(WorkspaceId workspace, VariantId variant) {

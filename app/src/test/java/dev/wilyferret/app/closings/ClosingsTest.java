@@ -4,6 +4,8 @@ import static dev.wilyferret.app.kit.Guest.location;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
+import com.sun.net.httpserver.Headers;
+import com.sun.net.httpserver.HttpHandlers;
 import com.sun.net.httpserver.HttpServer;
 import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
@@ -244,14 +246,12 @@ class ClosingsTest extends AppTest {
         AtomicReference<String> to = new AtomicReference<>("/shop");
         HttpServer shop = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), ELSEWHERE), 0);
         shop.createContext("/", exchange -> {
-            if (exchange.getRequestURI().getPath().equals("/go")) {
+            boolean on = exchange.getRequestURI().getPath().equals("/go");
+            if (on) {
                 asked.incrementAndGet();
-                exchange.getResponseHeaders().add("Location", to.get());
-                exchange.sendResponseHeaders(302, -1);
-            } else {
-                exchange.sendResponseHeaders(status.get(), -1);
             }
-            exchange.close();
+            HttpHandlers.of(on ? 302 : status.get(), on ? Headers.of("Location", to.get()) : Headers.of(Map.of()), "")
+                    .handle(exchange);
         });
         shop.start();
         try {

@@ -3,12 +3,14 @@ package dev.wilyferret.app.rotations;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.wilyferret.app.kit.AppTest;
+import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.PastSplit;
 import dev.wilyferret.core.rotation.Rotation;
 import dev.wilyferret.core.rotation.Variant;
 import java.time.Instant;
 import java.util.Optional;
 import org.jsoup.Jsoup;
+import org.jsoup.nodes.Document;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
@@ -71,5 +73,36 @@ class DailySteeringTest extends AppTest {
         rotations.share(split.trail().workspace(), split.id(), Rotation.Sharing.STEERED, Optional.empty(), 10);
         steering.run();
         assertThat(rotating().rotation().variants()).extracting(Variant::weight).containsExactly(1, 1);
+    }
+
+    /** Filled in with what came: 480 visitors of each in 8 days, 320 of 960 of whom went on. */
+    @Test
+    void aTestIsPlannedWithWhatCameOrWithWhatIsExpected() {
+        String plan = rotating().address() + "/plan";
+        Guest owner = owner(split.trail().stage());
+        assertThat(owner.get(rotating().address()).body()).contains("There is no rate to go by yet");
+        assertThat(Jsoup.parse(owner.get(plan).body()).select("section[aria-label=What follows]"))
+                .isEmpty();
+        past.days(split, 1, 8, 10, 30);
+        Document filled = Jsoup.parse(owner.get(plan).body());
+        assertThat(filled.select("#rate").val()).isEqualTo("33.33");
+        assertThat(filled.select("#daily").val()).isEqualTo("120");
+        assertThat(filled.text()).contains("36.66 instead of 33.33 %: about", "In 28 days, ");
+        String typed = plan + "?rate=%s&daily=%s&variants=%s&difference=%s&days=%s";
+        assertThat(owner.get(typed.formatted("5", "2", "2", "5", "28")).body())
+                .contains("5.25 instead of 5.00 %: over ten years", "not even a rate twice as high");
+        assertThat(owner.get(typed.formatted("60", "1000", "2", "100", "28")).body())
+                .contains("No rate can be that high");
+        Document wrong = Jsoup.parse(
+                owner.get(typed.formatted("many", "0", "21", "-3", "4000")).body());
+        assertThat(wrong.text())
+                .contains(
+                        "“many” is no rate",
+                        "“0” is no number of visitors",
+                        "“21” is no number of variants",
+                        "“-3” is no difference",
+                        "“4000” is no number of days. Write a whole number from 1 to 3,650.");
+        assertThat(wrong.select("#rate").val()).isEqualTo("many");
+        assertThat(owner(scenario.empty()).get(plan).statusCode()).isEqualTo(404);
     }
 }

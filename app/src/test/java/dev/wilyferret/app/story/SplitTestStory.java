@@ -108,6 +108,13 @@ class SplitTestStory extends BrowserTest {
         page.navigate(installation.consoleAddress() + past.rotating(split).address());
         assertThat(page.getByRole(AriaRole.NOTE)).containsText("“New” is better.");
         inOrder(page);
+        link(page, "Plan with other figures").click();
+        assertThat(field(page, "Rate today, in percent")).hasValue("33.33");
+        field(page, "New visitors a day").fill("600");
+        button(page, "Plan it").click();
+        assertThat(page.getByLabel("What follows")).containsText("In 28 days");
+        inOrder(page);
+        link(page, "Back to the rotation").click();
         button(page, "Give “New” everybody").click();
         assertThat(page.getByLabel("Shares of new visitors")).containsText("New 100.0 %");
         assertThat(page.getByText("“New” is the leader.")).isVisible();
