@@ -39,4 +39,10 @@ record Came(Arrival arrival, Verdict verdict) {
     SiteEvent.Click click(ClickId id, WorkspaceId workspace, PromotionId promotion, Optional<Draw> draw) {
         return new SiteEvent.Click(id, workspace, promotion, draw, arrival, verdict);
     }
+
+    /** A HEAD asks what is there, and a prefetch what may be wanted: neither is a visitor. */
+    static boolean recorded(HttpServletRequest request) {
+        return !request.getMethod().equals("HEAD")
+                && !Arrivals.header(request, "Sec-Purpose").startsWith("prefetch");
+    }
 }

@@ -389,7 +389,7 @@ class OutsideRoutes {
                 && !Arrivals.header(request, "Referer").isEmpty()
                 && !Arrivals.header(request, "Referer")
                         .startsWith(outside.address().origin());
-        if (VisitorRoutes.recorded(request) && !elsewhere && !Came.crawler(request)) {
+        if (Came.recorded(request) && !elsewhere && !Came.crawler(request)) {
             log.append(List.of(new SiteEvent.SeenByImage(
                     new EventId(ids.next()),
                     page.get().workspace(),

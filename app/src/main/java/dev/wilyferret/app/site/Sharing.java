@@ -66,13 +66,7 @@ class Sharing {
     Optional<Given> at(Behind behind, HttpServletRequest request, LivePage page, Visit visit) {
         return snapshots.now().rotation(behind).flatMap(rotation -> {
             Came came = Came.of(arrivals.of(request, visit, snapshots.now(), page.workspace(), Optional.empty()));
-            return choose(
-                            rotation,
-                            request,
-                            page.workspace(),
-                            visit,
-                            came,
-                            VisitorRoutes.recorded(request) && came.billed())
+            return choose(rotation, request, page.workspace(), visit, came, Came.recorded(request) && came.billed())
                     .map(chosen -> new Given(chosen, came));
         });
     }

@@ -52,6 +52,7 @@ class SiteServlet extends HttpServlet {
             .collect(Collectors.joining("\n", "User-agent: *\n", ""));
 
     private final transient VisitorRoutes visitors;
+    private final transient StepRoutes steps;
     private final transient PixelRoutes pixels;
     private final transient OutsideRoutes outside;
     private final transient PostbackRoute postbacks;
@@ -67,6 +68,7 @@ class SiteServlet extends HttpServlet {
 
     SiteServlet(
             VisitorRoutes visitors,
+            StepRoutes steps,
             PixelRoutes pixels,
             OutsideRoutes outside,
             PostbackRoute postbacks,
@@ -80,6 +82,7 @@ class SiteServlet extends HttpServlet {
             Line line,
             Answers answers) {
         this.visitors = visitors;
+        this.steps = steps;
         this.pixels = pixels;
         this.outside = outside;
         this.postbacks = postbacks;
@@ -183,16 +186,16 @@ class SiteServlet extends HttpServlet {
             throws IOException {
         switch (route + "/" + parts.length) {
             case "GO/2" -> visitors.link(request, response);
-            case "OUT/2" -> visitors.out(request, response, parts[1], Optional.empty());
-            case "OUT/3" -> visitors.out(request, response, parts[1], ShortId.parse(parts[2], OfferId::new));
-            case "AWAY/3" -> visitors.away(request, response, parts[1], parts[2]);
+            case "OUT/2" -> steps.out(request, response, parts[1], Optional.empty());
+            case "OUT/3" -> steps.out(request, response, parts[1], ShortId.parse(parts[2], OfferId::new));
+            case "AWAY/3" -> steps.away(request, response, parts[1], parts[2]);
             case "PIXEL/3" -> pixels.image(request, response, parts[1], parts[2]);
             case "ASSETS/2" -> outside.script(response, parts[1]);
             case "SEEN/2" -> {
                 return outside.image(request, response, parts[1]);
             }
             case "MEDIA/2" -> media.serve(request, response, parts[1]);
-            case "FILE/3" -> visitors.file(request, response, parts[1], parts[2]);
+            case "FILE/3" -> steps.file(request, response, parts[1], parts[2]);
             case "POSTBACK/2" -> inLine(() -> postbacks.receive(request, response, parts[1]));
             case "OWN/2" -> inLine(() -> own.mark(request, response, parts[1]));
             case "PREVIEW/2" -> inLine(() -> own.preview(request, response, parts[1]));

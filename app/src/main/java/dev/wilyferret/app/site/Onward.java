@@ -1,0 +1,145 @@
+package dev.wilyferret.app.site;
+
+import dev.wilyferret.app.clicks.ClickLog;
+import dev.wilyferret.app.live.SiteSnapshot.LiveLink;
+import dev.wilyferret.app.live.SiteSnapshot.LivePage;
+import dev.wilyferret.app.live.SiteSnapshot.Target;
+import dev.wilyferret.app.live.SnapshotKeeper;
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.PageId;
+import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.visit.Draw;
+import dev.wilyferret.core.visit.Parameters;
+import dev.wilyferret.core.visit.SiteEvent;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+
+/** Visitors of a page on their way: the visit they are on, and where a rotation leads them. */
+@Component
+class Onward {
+
+    private final SnapshotKeeper snapshots;
+    private final ClickLog log;
+    private final UuidV7 ids;
+    private final Arrivals arrivals;
+    private final Carried carried;
+    private final Leading leading;
+    private final Sharing sharing;
+
+    Onward(
+            SnapshotKeeper snapshots,
+            ClickLog log,
+            UuidV7 ids,
+            Arrivals arrivals,
+            Carried carried,
+            Leading leading,
+            Sharing sharing) {
+        this.snapshots = snapshots;
+        this.log = log;
+        this.ids = ids;
+        this.arrivals = arrivals;
+        this.carried = carried;
+        this.leading = leading;
+        this.sharing = sharing;
+    }
+
+    Visit visit(HttpServletRequest request, WorkspaceId workspace) {
+        return carried.onto(Visit.of(request, ids), request, workspace);
+    }
+
+    /** A visit that begins on a page, without a link. */
+    Visit.Current begin(Came came, LivePage page, Optional<Draw> draw, List<SiteEvent> events) {
+        SiteEvent.Click click = came.click(new ClickId(ids.next()), page.workspace(), page.promotion(), draw);
+        events.add(click);
+        return Visit.Current.of(click);
+    }
+
+    Came came(HttpServletRequest request, Visit visit, WorkspaceId workspace, Optional<LiveLink> link) {
+        return Came.of(arrivals.of(request, visit, snapshots.now(), workspace, link));
+    }
+
+    /** The click a view belongs to; with what was given for it, or in the middle of its visit. */
+    Visit.Current current(
+            HttpServletRequest request,
+            LivePage page,
+            Visit visit,
+            Optional<Sharing.Given> given,
+            List<SiteEvent> events) {
+        Optional<Visit.Current> on = visit.currentOn(page.promotion());
+        on.ifPresent(current ->
+                given.ifPresent(one -> events.add(sharing.drawn(page, current.click(), visit.visitor(), one.draw()))));
+        return on.orElseGet(() -> begin(
+                given.map(Sharing.Given::came)
+                        .orElseGet(() -> came(request, visit, page.workspace(), Optional.empty())),
+                page,
+                given.map(Sharing.Given::draw),
+                events));
+    }
+
+    /** @param from the page that is left; empty where its address was asked for */
+    void leadAway(
+            HttpServletRequest request,
+            HttpServletResponse response,
+            LivePage page,
+            Optional<LivePage> from,
+            Visit visit,
+            Visit.Current current,
+            Sharing.Given given,
+            List<SiteEvent> events)
+            throws IOException {
+        if (Came.recorded(request)) {
+            straightOn(page, from.map(LivePage::id), visit, current, given).ifPresent(events::add);
+            log.append(events);
+            visit.remember(request, response, current);
+            GivenVariants.remember(request, response, List.of(given.draw()));
+        }
+        leading.to(given.target(), going(request, response, page, from, visit, current, given));
+    }
+
+    Optional<SiteEvent> straightOn(
+            LivePage page, Optional<PageId> from, Visit visit, Visit.Current current, Sharing.Given given) {
+        return sharing.straightOn(
+                page.workspace(), page.promotion(), current.click(), visit.visitor(), from, given.target());
+    }
+
+    Leading.Going going(
+            HttpServletRequest request,
+            HttpServletResponse response,
+            LivePage page,
+            Optional<LivePage> from,
+            Visit visit,
+            Visit.Current current,
+            Sharing.Given given) {
+        from.ifPresent(left -> sayReferrer(response, left));
+        return new Leading.Going(
+                request,
+                response,
+                page.workspace(),
+                visit.visitor(),
+                current,
+                current.link().map(snapshots.now().linksById()::get),
+                passed(request, given.target()),
+                from.map(LivePage::slug).orElse(""),
+                "",
+                Came.recorded(request));
+    }
+
+    /** What stands in the address goes along to pages of the promotion alone. */
+    static Map<String, String> passed(HttpServletRequest request, Target target) {
+        return switch (target) {
+            case Target.ToPage _, Target.ToOutside _ ->
+                new Parameters(Optional.ofNullable(request.getQueryString()).orElse("")).values();
+            case Target.ToOffer _, Target.ToElsewhere _, Target.Nowhere _ -> Map.of();
+        };
+    }
+
+    static void sayReferrer(HttpServletResponse response, LivePage page) {
+        page.referrer().ifPresent(rule -> response.setHeader(Answers.REFERRER, rule.header()));
+    }
+}
