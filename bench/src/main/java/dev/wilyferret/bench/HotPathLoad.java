@@ -142,6 +142,7 @@ public final class HotPathLoad {
                 "--server.port=" + CONSOLE,
                 "--ferret.site-port=" + SITE,
                 "--ferret.files=" + database.folder().resolve("files"),
+                "--ferret.proxies=127.0.0.1",
                 "--ferret.outside-allowed=" + SlowPlatform.allowed(),
                 "--ferret.demo.fill=true",
                 "--ferret.demo.password=only-for-this-run",

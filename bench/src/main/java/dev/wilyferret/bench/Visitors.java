@@ -43,19 +43,22 @@ final class Visitors {
             """;
 
     private static final String STRANGERS = """
-            local at = 0
             math.randomseed(os.time())
-            local from = math.random(1000000)
+            local at = 0
             request = function()
               at = at + 1
-              wrk.headers["User-Agent"] = "Mozilla/5.0 (X11; Linux x86_64; rv:151." .. (from + at) .. ") Gecko/20100101 Firefox/151.0"
+              wrk.headers["User-Agent"] = "Mozilla/5.0 (X11; Linux x86_64; rv:151." .. at % 400 .. ") Gecko/20100101 Firefox/151.0"
+              wrk.headers["X-Forwarded-For"] = "84." .. math.random(0, 255) .. "." .. math.random(0, 255) .. "." .. math.random(1, 254)
               return wrk.format()
             end
             """;
 
     private Visitors() {}
 
-    /** A script that lets the load generator be somebody else each time, who never was here; the same browser would be one visitor. */
+    /**
+     * A script that lets the load generator, which is believed as a proxy, be somebody else each time who never was here: one of four hundred
+     * browsers at any address. The same browser and address would be one visitor.
+     */
     static Path strangers(Database database) throws IOException {
         return Files.writeString(database.folder().resolve("strangers.lua"), STRANGERS);
     }

@@ -157,6 +157,9 @@ public final class Tally {
 
     /** The tally of the whole, of tallies that share no click. */
     public static Tally sum(Collection<Tally> parts) {
+        if (parts.size() == 1) {
+            return parts.iterator().next();
+        }
         Adder adder = new Adder();
         parts.forEach(adder::add);
         return adder.made();
