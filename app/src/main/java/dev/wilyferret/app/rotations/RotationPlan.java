@@ -134,7 +134,8 @@ class RotationPlan {
             values.put("rate", String.format(Locale.ROOT, "%.2f", 100.0 * converted / drawn));
             values.put(
                     "daily",
-                    String.valueOf(Math.max(1, drawn / read.ripe().days().size())));
+                    String.valueOf(Math.max(
+                            1, Math.round((double) drawn / read.ripe().days().size()))));
         }
         values.put(
                 "variants",
