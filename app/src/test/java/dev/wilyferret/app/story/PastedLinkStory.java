@@ -71,7 +71,8 @@ class PastedLinkStory extends BrowserTest {
         page.getByLabel("Signs of a sub ID").selectOption("LETTERS_AND_DIGITS");
         inOrder(page);
         button(page, "Keep").click();
-        assertThat(page.getByRole(AriaRole.STATUS)).containsText("Kept. Sub IDs are sent so, and days begin so, from now on.");
+        assertThat(page.getByRole(AriaRole.STATUS))
+                .containsText("Kept. Sub IDs are sent so, and days begin so, from now on.");
         page.navigate(installation.consoleAddress() + "/offers/new");
         page.getByLabel("Affiliate link").fill("https://lanternfish.test/buy/second-thing?aff=YOUR_ID&sub1=&sub2=");
         assertThat(page.locator("#link")).containsText("Filled as in your other offers of Lanternfish Partners.");
