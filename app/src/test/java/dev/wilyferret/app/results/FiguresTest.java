@@ -391,6 +391,10 @@ class FiguresTest extends AppTest {
         followed();
         assertThat(figures.setAside(trail.workspace())).isEqualTo(1);
         assertThat(shown(Period.EVER).clicks().raw()).isEqualTo(2);
+        // Readable again, since its day is packed sooner or later, while other tests wait for theirs.
+        sql.sql("update click set device = 'COMPUTER' where id = ?")
+                .param(clicks.getFirst().id().value())
+                .update();
     }
 
     @Test
