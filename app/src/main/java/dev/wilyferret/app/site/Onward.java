@@ -54,7 +54,7 @@ class Onward {
     }
 
     /** A visit that begins on a page, without a link. */
-    Visit.Current begin(Came came, LivePage page, Optional<Draw> draw, List<SiteEvent> events) {
+    private Visit.Current begin(Came came, LivePage page, Optional<Draw> draw, List<SiteEvent> events) {
         SiteEvent.Click click = came.click(new ClickId(ids.next()), page.workspace(), page.promotion(), draw);
         events.add(click);
         return Visit.Current.of(click);

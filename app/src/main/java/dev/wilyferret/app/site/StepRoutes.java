@@ -162,12 +162,7 @@ class StepRoutes {
     private Visit.Current step(HttpServletRequest request, HttpServletResponse response, LivePage page, Step step) {
         Visit visit = onward.visit(request, page.workspace());
         List<SiteEvent> events = new ArrayList<>(2);
-        Visit.Current current = visit.currentOn(page.promotion())
-                .orElseGet(() -> onward.begin(
-                        onward.came(request, visit, page.workspace(), Optional.empty()),
-                        page,
-                        Optional.empty(),
-                        events));
+        Visit.Current current = onward.current(request, page, visit, Optional.empty(), events);
         events.add(step.of(new EventId(ids.next()), current.click(), visit.visitor()));
         if (Came.recorded(request)) {
             log.append(events);

@@ -326,12 +326,7 @@ class VisitorRoutes {
             HttpServletRequest request, HttpServletResponse response, LivePage page, OutsidePage outside) {
         Visit visit = onward.visit(request, page.workspace());
         List<SiteEvent> events = new ArrayList<>(1);
-        Visit.Current current = visit.currentOn(page.promotion())
-                .orElseGet(() -> onward.begin(
-                        onward.came(request, visit, page.workspace(), Optional.empty()),
-                        page,
-                        Optional.empty(),
-                        events));
+        Visit.Current current = onward.current(request, page, visit, Optional.empty(), events);
         Optional<String> along = Optional.empty();
         if (Came.recorded(request)) {
             if (!events.isEmpty()) {
