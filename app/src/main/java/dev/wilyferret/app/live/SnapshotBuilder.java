@@ -515,11 +515,7 @@ class SnapshotBuilder {
 
         /** The offer that something leads to straight. */
         private Optional<Offer> offer(From from, Destination to) {
-            return to instanceof Destination.ToOffer(Optional<OfferId> other)
-                    ? other.isEmpty()
-                            ? Optional.of(offerOf(from.promotion))
-                            : Optional.ofNullable(offerById.get(other.get()))
-                    : Optional.empty();
+            return to.offer(promotion(from.promotion).offer()).map(offerById::get);
         }
 
         private Target target(From from, Destination to) {

@@ -3,7 +3,6 @@ package dev.wilyferret.app.rotations;
 import dev.wilyferret.app.links.LinkChoices;
 import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.promotions.Promotion;
-import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.page.PageDocument.OutsidePage;
@@ -48,12 +47,12 @@ record Asked(Promotion promotion, Behind behind, String name, Destination alone,
 
     /** Why a variant's offer takes nobody just now, as a sentence; empty while it does. */
     public Optional<String> shut(Variant variant) {
-        return variant.to() instanceof Destination.ToOffer(Optional<OfferId> other)
-                ? choices.offers().stream()
-                        .filter(one -> one.id().equals(other.orElse(promotion.offer())))
-                        .findFirst()
-                        .flatMap(one -> one.closing().map(why -> "“%s” %s.".formatted(one.name(), why.words())))
-                : Optional.empty();
+        return variant.to()
+                .offer(promotion.offer())
+                .flatMap(id -> choices.offers().stream()
+                        .filter(one -> one.id().equals(id))
+                        .findFirst())
+                .flatMap(one -> one.closing().map(why -> "“%s” %s.".formatted(one.name(), why.words())));
     }
 
     /** Whether visitors are drawn for a variant that is at work. */

@@ -6,7 +6,6 @@ import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PromotionId;
-import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.offer.Closing;
 import java.util.Map;
 import java.util.Optional;
@@ -50,19 +49,13 @@ public class ShutOffers {
                 promotions.of(now.workspace()).stream().collect(Collectors.toMap(Promotion::id, Promotion::offer));
         for (Rotating one : rotations.of(now.workspace())) {
             Set<Offer> drawn = one.rotation().drawing().stream()
-                    .flatMap(variant -> offer(variant.to(), own.get(one.promotion())).stream())
+                    .flatMap(variant -> variant.to().offer(own.get(one.promotion())).stream())
                     .flatMap(id -> Optional.ofNullable(known.get(id)).stream())
                     .collect(Collectors.toSet());
             if (drawn.stream().anyMatch(offer -> offer.id().equals(now.id()))) {
                 turn(rotations.changing(now.workspace(), one.rotation().id()), now, drawn);
             }
         }
-    }
-
-    private static Optional<OfferId> offer(Destination to, OfferId own) {
-        return to instanceof Destination.ToOffer(Optional<OfferId> other)
-                ? Optional.of(other.orElse(own))
-                : Optional.empty();
     }
 
     private void turn(RotationRow row, Offer now, Set<Offer> drawn) {

@@ -85,9 +85,7 @@ final class Setups {
 
     /** Why the offer that a variant leads to takes nobody just now. */
     private Optional<Closing> shut(Variant variant) {
-        return target(variant.to()) instanceof Target.ToOffer(OfferId offer)
-                ? Optional.ofNullable(known.offers().get(offer)).flatMap(Offer::closing)
-                : Optional.empty();
+        return variant.to().offer(promotion.offer()).map(known.offers()::get).flatMap(Offer::closing);
     }
 
     /** What a rotation stands behind, in short. */

@@ -18,6 +18,15 @@ public sealed interface Destination {
 
     record ToElsewhere(ElsewhereId elsewhere) implements Destination {}
 
+    /**
+     * The offer it leads straight to; empty where that is none.
+     *
+     * @param own the promotion's
+     */
+    default Optional<OfferId> offer(OfferId own) {
+        return this instanceof ToOffer(Optional<OfferId> other) ? Optional.of(other.orElse(own)) : Optional.empty();
+    }
+
     /** As it is kept and chosen; {@link #read} reads it. */
     default String text() {
         return switch (this) {
