@@ -94,6 +94,8 @@ class Audit {
         for (Workspace workspace : workspaces.all()) {
             try {
                 next(workspace.id());
+            } catch (Retelling.Untold untold) {
+                retelling.setUntoldAside(untold);
             } catch (RuntimeException trouble) {
                 LOG.warn("The figures of workspace {} could not be compared with the log", workspace.id(), trouble);
             }

@@ -489,6 +489,22 @@ class FigureStore {
                 .update();
     }
 
+    /** Those of the clicks that are set aside since they could not be told. */
+    Set<ClickId> untold(WorkspaceId workspace, Collection<ClickId> some) {
+        return sql
+                .sql("""
+                        select click_id from visit_aside
+                        where workspace_id = :workspace and why = :untold and click_id = any(cast(:clicks as uuid[]))
+                        """)
+                .param("workspace", workspace.value())
+                .param("untold", UNTOLD)
+                .param("clicks", Id.texts(some))
+                .query(UUID.class)
+                .stream()
+                .map(ClickId::new)
+                .collect(Collectors.toSet());
+    }
+
     /** A click that is set aside. */
     record Aside(WorkspaceId workspace, ClickId click) {}
 

@@ -79,7 +79,7 @@ class Follower implements SmartLifecycle {
     boolean step() {
         boolean followed = alone(this::follow);
         boolean packed = alone(() -> forAMoment(this::pack));
-        boolean made = alone(() -> forAMoment(making::step));
+        boolean made = make();
         boolean swept = alone(() -> store.sweep(SWEPT));
         return followed || packed || made || swept;
     }
@@ -128,6 +128,16 @@ class Follower implements SmartLifecycle {
         return marked.isPresent();
     }
 
+    /** Makes some sheets; false if none is left to be made. A click that cannot be told does not keep all others from it. */
+    private boolean make() {
+        try {
+            return alone(() -> forAMoment(making::step));
+        } catch (Retelling.Untold untold) {
+            retelling.setUntoldAside(untold);
+            return true;
+        }
+    }
+
     /** Many small sheets in one turn, or a large one; false if there was none. */
     private static boolean forAMoment(BooleanSupplier one) {
         long begins = System.nanoTime();
@@ -155,9 +165,8 @@ class Follower implements SmartLifecycle {
                     return true;
                 });
             } catch (RuntimeException untold) {
-                LOG.error("The visit of click {} cannot be told", note.click(), untold);
                 alone(() -> {
-                    store.setAside(note.workspace(), note.click(), FigureStore.UNTOLD, clock.instant());
+                    retelling.setUntoldAside(note.workspace(), note.click(), untold);
                     work.strike(List.of(note));
                     return true;
                 });

@@ -135,12 +135,13 @@ class Making {
         }
     }
 
+    /** @throws Retelling.Untold if a click that is not set aside cannot be told */
     private void make(Generation generation, PromotionId promotion, LocalDate day, List<ClickId> part, boolean first) {
         List<ClickId> all = List.copyOf(retelling.notAhead(generation.workspace(), part));
         List<Visit> visits = new ArrayList<>(all.size());
         for (int from = 0; from < all.size(); from += AT_ONCE) {
             List<ClickId> some = all.subList(from, Math.min(all.size(), from + AT_ONCE));
-            visits.addAll(retelling.visits(generation, retelling.known(generation.workspace(), some)));
+            visits.addAll(retelling.visits(generation, retelling.tellable(generation.workspace(), some)));
         }
         store.keep(
                 new FigureStore.Place(

@@ -16,12 +16,15 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 
 /** Tells visits anew, each whole, from what the rooms keep of their clicks. */
 @Component
 class Retelling {
 
+    private static final Logger LOG = LoggerFactory.getLogger(Retelling.class);
     private static final Duration AHEAD = Duration.ofHours(1);
     private static final int NOBODY = Integer.MAX_VALUE;
 
@@ -42,6 +45,19 @@ class Retelling {
     /** All that is kept of some clicks, by visitor. */
     record Known(VisitorId visitor, Visit.Kept kept) {}
 
+    /** Some clicks could not be told together; {@link #setUntoldAside} finds which of them it is. */
+    static final class Untold extends RuntimeException {
+        private static final long serialVersionUID = 1L;
+        private final transient WorkspaceId workspace;
+        private final transient List<ClickId> clicks;
+
+        private Untold(WorkspaceId workspace, Collection<ClickId> clicks, RuntimeException why) {
+            super("Of %d clicks not all can be told: %s".formatted(clicks.size(), why), why);
+            this.workspace = workspace;
+            this.clicks = List.copyOf(clicks);
+        }
+    }
+
     /** Those of the clicks that are not dated more than an hour ahead; the others are set aside. */
     Set<ClickId> notAhead(WorkspaceId workspace, Collection<ClickId> some) {
         Instant now = clock.instant();
@@ -55,10 +71,14 @@ class Retelling {
         return UuidV7.momentOf(click.value()).isAfter(now.plus(AHEAD));
     }
 
-    /** What the log says of some clicks, written nowhere; a visitor without a number gets one that nobody has. */
+    /**
+     * What the log says of some clicks, written nowhere; a visitor without a number gets one that nobody has.
+     *
+     * @throws Untold if one that is not set aside cannot be told
+     */
     List<Visit> onlyRead(Generation generation, Collection<ClickId> some) {
         Instant now = clock.instant();
-        List<Known> known = known(
+        List<Known> known = tellable(
                 generation.workspace(),
                 some.stream().filter(click -> !ahead(click, now)).toList());
         Map<VisitorId, Integer> numbers = store.known(
@@ -68,6 +88,46 @@ class Retelling {
         return known.stream()
                 .map(one -> Visit.of(one.kept, numbers.getOrDefault(one.visitor, NOBODY)))
                 .toList();
+    }
+
+    /**
+     * Of the clicks that are there and not set aside as those that cannot be told.
+     *
+     * @throws Untold if another cannot be told either
+     */
+    List<Known> tellable(WorkspaceId workspace, Collection<ClickId> some) {
+        Set<ClickId> aside = store.untold(workspace, some);
+        try {
+            return known(
+                    workspace,
+                    some.stream().filter(click -> !aside.contains(click)).toList());
+        } catch (RuntimeException trouble) {
+            throw new Untold(workspace, some, trouble);
+        }
+    }
+
+    /** Sets those aside that cannot be told by themselves either, so that all others can; to be called outside a transaction. */
+    void setUntoldAside(Untold untold) {
+        setUntoldAside(untold.workspace, untold.clicks);
+    }
+
+    private void setUntoldAside(WorkspaceId workspace, List<ClickId> some) {
+        try {
+            known(workspace, some);
+        } catch (RuntimeException trouble) {
+            if (some.size() == 1) {
+                setUntoldAside(workspace, some.getFirst(), trouble);
+            } else {
+                setUntoldAside(workspace, some.subList(0, some.size() / 2));
+                setUntoldAside(workspace, some.subList(some.size() / 2, some.size()));
+            }
+        }
+    }
+
+    /** It is tried again after a while. */
+    void setUntoldAside(WorkspaceId workspace, ClickId click, RuntimeException why) {
+        LOG.error("The visit of click {} cannot be told", click, why);
+        store.setAside(workspace, click, FigureStore.UNTOLD, clock.instant());
     }
 
     /** Of the clicks that are there. */

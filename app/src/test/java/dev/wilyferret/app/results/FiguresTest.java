@@ -383,18 +383,51 @@ class FiguresTest extends AppTest {
         List<SiteEvent.Click> clicks = new ArrayList<>();
         log.append(visit(new Random(6), clock.instant(), clicks));
         followed();
-        sql.sql("update click set device = 'TELEGRAPH' where id = ?")
-                .param(clicks.getFirst().id().value())
-                .update();
+        device(clicks.getFirst().id().value(), "TELEGRAPH");
         book.rule(trail.workspace(), clicks.getFirst().id(), true);
         log.append(visit(new Random(7), clock.instant(), clicks));
         followed();
         assertThat(figures.setAside(trail.workspace())).isEqualTo(1);
         assertThat(shown(Period.EVER).clicks().raw()).isEqualTo(2);
-        // Readable again, since its day is packed sooner or later, while other tests wait for theirs.
-        sql.sql("update click set device = 'COMPUTER' where id = ?")
-                .param(clicks.getFirst().id().value())
-                .update();
+    }
+
+    @Test
+    void figuresAreMadeAnewWithoutAClickThatCannotBeTold() {
+        List<SiteEvent.Click> clicks = new ArrayList<>();
+        for (int i = 0; i < 5; i++) {
+            log.append(visit(new Random(i), clock.instant(), clicks));
+        }
+        followed();
+        UUID broken = clicks.get(2).id().value();
+        device(broken, "TELEGRAPH");
+        figures.countAnew(trail.workspace());
+        await().until(() -> figures.percentMadeAnew(trail.workspace()).isEmpty());
+        assertThat(figures.setAside(trail.workspace())).isEqualTo(1);
+        assertThat(shown(Period.EVER).clicks().raw()).isEqualTo(4);
+        assertThat(audit.next(trail.workspace())).contains(true);
+        device(broken, "PHONE");
+        clock.pass(Duration.ofMinutes(61));
+        await().until(() -> figures.setAside(trail.workspace()) == 0);
+        assertThat(shown(Period.EVER).clicks().raw()).isEqualTo(5);
+    }
+
+    /** What becomes unreadable after it was told is found when figures are compared with the log. */
+    @Test
+    void comparingGoesOnPastAClickThatCannotBeTold() {
+        List<SiteEvent.Click> clicks = new ArrayList<>();
+        log.append(visit(new Random(4), clock.instant(), clicks));
+        log.append(visit(new Random(5), clock.instant(), clicks));
+        followed();
+        device(clicks.getFirst().id().value(), "TELEGRAPH");
+        audit.next();
+        assertThat(figures.setAside(trail.workspace())).isEqualTo(1);
+        audit.next();
+        await().until(() -> shown(Period.EVER).clicks().raw() == 1);
+        assertThat(audit.next(trail.workspace())).contains(true);
+    }
+
+    private void device(UUID click, String name) {
+        sql.sql("update click set device = ? where id = ?").params(name, click).update();
     }
 
     @Test
