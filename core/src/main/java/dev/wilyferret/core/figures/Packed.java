@@ -1,19 +1,18 @@
 package dev.wilyferret.core.figures;
 
-import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.DataOutputStream;
 import java.io.IOException;
-import java.nio.BufferUnderflowException;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.function.Function;
+import java.util.zip.DataFormatException;
 import java.util.zip.Deflater;
 import java.util.zip.DeflaterOutputStream;
 import java.util.zip.Inflater;
-import java.util.zip.InflaterInputStream;
 
 /** Numbers and texts in few bytes: base 128 with a bit for "more", then deflated (RFC 1951). */
 final class Packed {
@@ -29,37 +28,42 @@ final class Packed {
     /** Bytes on their way in. A sheet has a million of them, so each costs as little as it can. */
     static final class Bytes {
 
-        private final ByteBuffer bytes;
+        private final byte[] bytes;
+        private int next;
 
         private Bytes(byte[] all) {
-            bytes = ByteBuffer.wrap(all);
+            bytes = all;
         }
 
         int number() {
-            int number = 0;
-            for (int shift = 0; ; shift += 7) {
-                byte part = bytes.get();
-                number |= (part & 0x7f) << shift;
-                if (part >= 0) {
-                    return number;
-                }
-            }
+            return numbers(1)[0];
         }
 
         int[] numbers() {
-            int[] numbers = new int[number()];
-            for (int i = 0; i < numbers.length; i++) {
-                numbers[i] = number();
+            return numbers(number());
+        }
+
+        private int[] numbers(int count) {
+            int[] numbers = new int[count];
+            int at = next;
+            for (int i = 0; i < count; i++) {
+                int part = bytes[at++];
+                int number = part & 0x7f;
+                for (int shift = 7; part < 0; shift += 7) {
+                    part = bytes[at++];
+                    number |= (part & 0x7f) << shift;
+                }
+                numbers[i] = number;
             }
+            next = at;
             return numbers;
         }
 
         int[] deltas() {
-            int[] numbers = new int[number()];
+            int[] numbers = numbers();
             int before = 0;
             for (int i = 0; i < numbers.length; i++) {
-                int step = number();
-                before += step >>> 1 ^ -(step & 1);
+                before += numbers[i] >>> 1 ^ -(numbers[i] & 1);
                 numbers[i] = before;
             }
             return numbers;
@@ -69,15 +73,17 @@ final class Packed {
             int count = number();
             List<String> texts = new ArrayList<>(count);
             for (int i = 0; i < count; i++) {
-                byte[] text = new byte[number()];
-                bytes.get(text);
-                texts.add(new String(text, StandardCharsets.UTF_8));
+                int length = number();
+                texts.add(new String(bytes, next, length, StandardCharsets.UTF_8));
+                next += length;
             }
             return texts;
         }
 
         long whole() {
-            return bytes.getLong();
+            long whole = ByteBuffer.wrap(bytes).getLong(next);
+            next += Long.BYTES;
+            return whole;
         }
     }
 
@@ -96,11 +102,32 @@ final class Packed {
     }
 
     static <T> T read(byte[] bytes, Function<Bytes, T> reading) {
-        try (InflaterInputStream in =
-                new InflaterInputStream(new ByteArrayInputStream(bytes), new Inflater(), BUFFER)) {
-            return reading.apply(new Bytes(in.readAllBytes()));
-        } catch (IOException | BufferUnderflowException cut) {
+        try {
+            return reading.apply(new Bytes(inflated(bytes)));
+        } catch (DataFormatException | IndexOutOfBoundsException cut) {
             throw new IllegalArgumentException("%d packed bytes break off.".formatted(bytes.length), cut);
+        }
+    }
+
+    private static byte[] inflated(byte[] bytes) throws DataFormatException {
+        Inflater inflater = new Inflater();
+        try {
+            inflater.setInput(bytes);
+            byte[] all = new byte[Math.max(64, 3 * bytes.length)];
+            int size = 0;
+            while (!inflater.finished()) {
+                if (size == all.length) {
+                    all = Arrays.copyOf(all, 2 * size);
+                }
+                int more = inflater.inflate(all, size, all.length - size);
+                if (more == 0 && !inflater.finished()) {
+                    throw new DataFormatException("They end before they are complete.");
+                }
+                size += more;
+            }
+            return Arrays.copyOf(all, size);
+        } finally {
+            inflater.end();
         }
     }
 

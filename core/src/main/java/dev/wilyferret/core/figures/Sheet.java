@@ -13,6 +13,7 @@ import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.BitSet;
 import java.util.Collection;
 import java.util.Comparator;
@@ -24,11 +25,10 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.UUID;
+import java.util.function.BiFunction;
 import java.util.function.IntPredicate;
-import org.jspecify.annotations.Nullable;
-import org.roaringbitmap.RoaringBitmap;
+import java.util.stream.Stream;
 
 /**
  * The visits of one promotion and UTC day as columns of small numbers, in the order of their clicks. What repeats (countries,
@@ -42,6 +42,7 @@ public final class Sheet {
     private static final Standing[] STANDINGS = Standing.values();
     private static final SaleState[] STATES = SaleState.values();
     private static final int ID_BYTES = 16;
+    private static final int[] NOBODY = {};
 
     private final PromotionId promotion;
     private final ByteBuffer clicks;
@@ -57,6 +58,30 @@ public final class Sheet {
 
         V at(int row) {
             return values.get(numbers[row]);
+        }
+
+        /** Both columns as one. */
+        <W, U> Column<U> with(Column<W> other, BiFunction<V, W, U> together) {
+            if (values.size() == 1) {
+                V only = values.getFirst();
+                return new Column<>(
+                        other.numbers,
+                        other.values.stream()
+                                .map(value -> together.apply(only, value))
+                                .toList());
+            }
+            int[] both = new int[numbers.length];
+            List<U> pairs = new ArrayList<>();
+            Map<Long, Integer> numbered = new HashMap<>();
+            for (int row = 0; row < both.length; row++) {
+                int one = numbers[row];
+                int another = other.numbers[row];
+                both[row] = numbered.computeIfAbsent((long) one << Integer.SIZE | another, fresh -> {
+                    pairs.add(together.apply(values.get(one), other.values.get(another)));
+                    return pairs.size() - 1;
+                });
+            }
+            return new Column<>(both, pairs);
         }
     }
 
@@ -90,7 +115,7 @@ public final class Sheet {
                 .sorted(Comparator.comparing(visit -> visit.click().value()))
                 .toList();
         ByteBuffer clicks = ByteBuffer.allocate(rows.size() * ID_BYTES);
-        Map<Integer, More> more = new TreeMap<>();
+        Map<Integer, More> more = new LinkedHashMap<>();
         for (int row = 0; row < rows.size(); row++) {
             Visit visit = rows.get(row);
             UUID click = visit.click().value();
@@ -294,19 +319,23 @@ public final class Sheet {
     }
 
     private Map<List<String>, Tally> by(List<Dimension> dimensions, IntPredicate chosen) {
-        List<Column<String>> columns = dimensions.stream().map(this::column).toList();
-        Map<Long, Group> groups = new HashMap<>();
+        Column<List<String>> keys = new Column<>(new int[size()], List.of(List.of()));
+        for (Dimension dimension : dimensions) {
+            keys = keys.with(column(dimension), Sheet::append);
+        }
+        List<Group> groups = keys.values.stream().map(key -> new Group()).toList();
         for (int row = 0; row < size(); row++) {
             if (chosen.test(row)) {
-                long key = 0;
-                for (Column<String> column : columns) {
-                    key = Math.addExact(Math.multiplyExact(key, column.values.size()), column.numbers[row]);
-                }
-                groups.computeIfAbsent(key, fresh -> new Group()).add(row);
+                groups.get(keys.numbers[row]).add(row);
             }
         }
         Map<List<String>, Tally> tallies = new HashMap<>();
-        groups.forEach((key, group) -> tallies.put(values(columns, key), group.tally()));
+        for (int key = 0; key < groups.size(); key++) {
+            Tally tally = groups.get(key).tally();
+            if (!tally.equals(Tally.NONE)) {
+                tallies.put(keys.values.get(key), tally);
+            }
+        }
         return tallies;
     }
 
@@ -338,15 +367,8 @@ public final class Sheet {
         return sold;
     }
 
-    /** The values a key is made of. */
-    private static List<String> values(List<Column<String>> columns, long key) {
-        List<String> values = new ArrayList<>(columns.size());
-        long left = key;
-        for (Column<String> column : columns.reversed()) {
-            values.add(column.values.get((int) (left % column.values.size())));
-            left /= column.values.size();
-        }
-        return values.reversed();
+    private static List<String> append(List<String> values, String more) {
+        return Stream.concat(values.stream(), Stream.of(more)).toList();
     }
 
     /** Rows on their way to a tally: visitors are gathered by path first, so that each is put into one set only. */
@@ -355,23 +377,30 @@ public final class Sheet {
         private final Tally.Adder adder = new Tally.Adder();
         private final Column<String> links = column(Dimension.LINK);
         private final int[][] clicks = new int[STANDINGS.length][links.values.size()];
-        private final @Nullable RoaringBitmap[] byPath = new RoaringBitmap[paths.values.size()];
+        private final int[][] byPath = new int[paths.values.size()][];
+        private final int[] visits = new int[paths.values.size()];
+
+        Group() {
+            Arrays.fill(byPath, NOBODY);
+        }
 
         void add(int row) {
             clicks[standings[row]][links.numbers[row]]++;
             if (STANDINGS[standings[row]] == Standing.COUNTED) {
-                RoaringBitmap who = byPath[paths.numbers[row]];
-                if (who == null) {
-                    who = new RoaringBitmap();
-                    byPath[paths.numbers[row]] = who;
-                }
-                who.add(visitors[row]);
+                went(paths.numbers[row], visitors[row]);
                 if (apartRows.get(row)) {
                     More apart = Objects.requireNonNull(more.get(row));
                     adder.optIns(apart.optIns, apart.confirmed);
                     apart.sold.forEach(adder::sold);
                 }
             }
+        }
+
+        private void went(int path, int visitor) {
+            if (visits[path] == byPath[path].length) {
+                byPath[path] = Arrays.copyOf(byPath[path], Math.max(16, 2 * visits[path]));
+            }
+            byPath[path][visits[path]++] = visitor;
         }
 
         Tally tally() {
@@ -384,9 +413,8 @@ public final class Sheet {
                 }
             }
             for (int path = 0; path < byPath.length; path++) {
-                RoaringBitmap who = byPath[path];
-                if (who != null) {
-                    adder.went(paths.values.get(path), who);
+                if (visits[path] > 0) {
+                    adder.went(paths.values.get(path), Arrays.copyOf(byPath[path], visits[path]));
                 }
             }
             return adder.made();
@@ -473,7 +501,7 @@ public final class Sheet {
     }
 
     private static Map<Integer, More> readMore(Packed.Bytes in) {
-        Map<Integer, More> more = new TreeMap<>();
+        Map<Integer, More> more = new LinkedHashMap<>();
         int count = in.number();
         for (int i = 0; i < count; i++) {
             int row = in.number();

@@ -9,6 +9,8 @@ import java.io.ByteArrayOutputStream;
 import java.io.DataInputStream;
 import java.io.DataOutputStream;
 import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -32,8 +34,8 @@ public final class Tally {
 
     private final Map<String, Clicks> clicks;
     private final Sums sums;
-    private final RoaringBitmap unique;
-    private final Map<Leg, RoaringBitmap> legs;
+    private final Visitors unique;
+    private final Map<Leg, Visitors> legs;
 
     /** Clicks by how they stand. */
     public record Clicks(long counted, long own, long filtered, long takenOut) {
@@ -83,8 +85,41 @@ public final class Tally {
         }
     }
 
+    /**
+     * Visitors of some parts, put together once somebody asks for them: of what a tally holds, most is never asked for. Nobody
+     * changes a set.
+     */
+    private static final class Visitors {
+
+        private static final int FEW = 4;
+
+        private volatile List<RoaringBitmap> parts;
+
+        Visitors(List<RoaringBitmap> parts) {
+            this.parts = parts;
+        }
+
+        RoaringBitmap whole() {
+            List<RoaringBitmap> some = parts;
+            if (some.size() != 1) {
+                some = List.of(union(some));
+                parts = some;
+            }
+            return some.getFirst();
+        }
+
+        /** Lazily where there are many, which takes a fraction of the time then, and several times as much for two. */
+        static RoaringBitmap union(List<RoaringBitmap> some) {
+            return some.size() > FEW
+                    ? FastAggregation.or(some.iterator())
+                    : some.stream()
+                            .reduce((one, other) -> RoaringBitmap.or(one, other))
+                            .orElseGet(RoaringBitmap::new);
+        }
+    }
+
     /** @param clicks by the link they came by, empty for none */
-    private Tally(Map<String, Clicks> clicks, Sums sums, RoaringBitmap unique, Map<Leg, RoaringBitmap> legs) {
+    private Tally(Map<String, Clicks> clicks, Sums sums, Visitors unique, Map<Leg, Visitors> legs) {
         this.clicks = clicks;
         this.sums = sums;
         this.unique = unique;
@@ -96,37 +131,34 @@ public final class Tally {
 
         private final Map<String, Clicks> clicks = new HashMap<>();
         private Sums sums = Sums.NONE;
-        private final RoaringBitmap unique = new RoaringBitmap();
-        private final Map<Leg, RoaringBitmap> legs = new HashMap<>();
-
-        void add(Visit visit) {
-            clicks(visit.trait(Dimension.LINK), Clicks.of(visit.standing(), 1));
-            if (visit.standing() == Standing.COUNTED) {
-                went(visit.legs(), RoaringBitmap.bitmapOf(visit.visitor()));
-                visit.sold().forEach(this::sold);
-                optIns(visit.optIns(), visit.confirmed());
-            }
-        }
+        private final List<RoaringBitmap> unique = new ArrayList<>();
+        private final Map<Leg, List<RoaringBitmap>> legs = new HashMap<>();
 
         void add(Tally tally) {
             tally.clicks.forEach(this::clicks);
             sums = sums.plus(tally.sums);
-            unique.or(tally.unique);
-            tally.legs.forEach(this::went);
+            unique.addAll(tally.unique.parts);
+            tally.legs.forEach((leg, who) -> who.parts.forEach(some -> went(leg, some)));
         }
 
         void clicks(String link, Clicks more) {
             clicks.merge(link, more, Clicks::plus);
         }
 
-        /** Visitors of counted clicks who all went the same way. */
-        void went(List<Leg> path, RoaringBitmap who) {
-            unique.or(who);
+        /**
+         * Visitors of counted clicks who all went the same way.
+         *
+         * @param visitors in any order, some more than once; sorted here, since a set is made in a third of the time of those in order
+         */
+        void went(List<Leg> path, int[] visitors) {
+            Arrays.sort(visitors);
+            RoaringBitmap who = RoaringBitmap.bitmapOf(visitors);
+            unique.add(who);
             path.forEach(leg -> went(leg, who));
         }
 
         private void went(Leg leg, RoaringBitmap who) {
-            legs.computeIfAbsent(leg, fresh -> new RoaringBitmap()).or(who);
+            legs.computeIfAbsent(leg, fresh -> new ArrayList<>()).add(who);
         }
 
         void sold(Sold sold) {
@@ -138,28 +170,37 @@ public final class Tally {
         }
 
         Tally made() {
-            return new Tally(new HashMap<>(clicks), sums, unique.clone(), new HashMap<>(legs));
+            Map<Leg, Visitors> together = HashMap.newHashMap(legs.size());
+            legs.forEach((leg, some) -> together.put(leg, new Visitors(List.copyOf(some))));
+            return new Tally(new HashMap<>(clicks), sums, new Visitors(List.copyOf(unique)), together);
         }
     }
 
     public static Tally of(Collection<Visit> visits) {
         Adder adder = new Adder();
-        visits.forEach(adder::add);
+        Map<List<Leg>, List<Visit>> byPath = new HashMap<>();
+        for (Visit visit : visits) {
+            adder.clicks(visit.trait(Dimension.LINK), Clicks.of(visit.standing(), 1));
+            if (visit.standing() == Standing.COUNTED) {
+                byPath.computeIfAbsent(visit.legs(), fresh -> new ArrayList<>()).add(visit);
+                visit.sold().forEach(adder::sold);
+                adder.optIns(visit.optIns(), visit.confirmed());
+            }
+        }
+        byPath.forEach((path, some) ->
+                adder.went(path, some.stream().mapToInt(Visit::visitor).toArray()));
         return adder.made();
     }
 
     /** Of one visitor who went these legs. */
     public static Tally of(List<Leg> legs) {
         Adder adder = new Adder();
-        adder.went(legs, RoaringBitmap.bitmapOf(1));
+        adder.went(legs, new int[] {1});
         return adder.made();
     }
 
     /** The tally of the whole, of tallies that share no click. */
     public static Tally sum(Collection<Tally> parts) {
-        if (parts.size() == 1) {
-            return parts.iterator().next();
-        }
         Adder adder = new Adder();
         parts.forEach(adder::add);
         return adder.made();
@@ -167,7 +208,8 @@ public final class Tally {
 
     public ClickCounts clicks() {
         Clicks all = clicks.values().stream().reduce(Clicks.NONE, Clicks::plus);
-        return new ClickCounts(all.raw(), all.own, all.filtered, all.takenOut, unique.getLongCardinality());
+        return new ClickCounts(
+                all.raw(), all.own, all.filtered, all.takenOut, unique.whole().getLongCardinality());
     }
 
     /** Those that came by a link. */
@@ -217,10 +259,10 @@ public final class Tally {
 
     /** The visitors who went one of some legs. */
     public Crowd who(Predicate<Leg> some) {
-        return new Crowd(FastAggregation.or(legs.entrySet().stream()
+        return new Crowd(Visitors.union(legs.entrySet().stream()
                 .filter(leg -> some.test(leg.getKey()))
-                .map(Map.Entry::getValue)
-                .iterator()));
+                .map(leg -> leg.getValue().whole())
+                .toList()));
     }
 
     /** As it is kept; {@link #read} reads it. */
@@ -238,7 +280,7 @@ public final class Tally {
             out.writeLong(sums.optIns);
             out.writeLong(sums.confirmed);
             write(sums.sold, out);
-            write(unique, out);
+            write(unique.whole(), out);
             out.writeInt(legs.size());
             for (Map.Entry<String, RoaringBitmap> leg : byText().entrySet()) {
                 out.writeUTF(leg.getKey());
@@ -252,7 +294,7 @@ public final class Tally {
 
     private Map<String, RoaringBitmap> byText() {
         Map<String, RoaringBitmap> all = new TreeMap<>();
-        legs.forEach((leg, who) -> all.put(leg.text(), who));
+        legs.forEach((leg, who) -> all.put(leg.text(), who.whole()));
         return all;
     }
 
@@ -269,9 +311,9 @@ public final class Tally {
                 clicks.put(in.readUTF(), new Clicks(in.readLong(), in.readLong(), in.readLong(), in.readLong()));
             }
             Sums sums = new Sums(in.readLong(), in.readLong(), readSold(in));
-            RoaringBitmap unique = readSet(in);
+            Visitors unique = readSet(in);
             int count = in.readInt();
-            Map<Leg, RoaringBitmap> legs = HashMap.newHashMap(count);
+            Map<Leg, Visitors> legs = HashMap.newHashMap(count);
             for (int i = 0; i < count; i++) {
                 Leg leg = Leg.read(in.readUTF());
                 legs.put(leg, readSet(in));
@@ -305,10 +347,10 @@ public final class Tally {
                 in.readLong());
     }
 
-    private static RoaringBitmap readSet(DataInputStream in) throws IOException {
+    private static Visitors readSet(DataInputStream in) throws IOException {
         RoaringBitmap set = new RoaringBitmap();
         set.deserialize(in);
-        return set;
+        return new Visitors(List.of(set));
     }
 
     @Override
@@ -316,13 +358,13 @@ public final class Tally {
         return other instanceof Tally tally
                 && clicks.equals(tally.clicks)
                 && sums.equals(tally.sums)
-                && unique.equals(tally.unique)
-                && legs.equals(tally.legs);
+                && unique.whole().equals(tally.unique.whole())
+                && byText().equals(tally.byText());
     }
 
     @Override
     public int hashCode() {
-        return Objects.hash(clicks, sums, unique, legs);
+        return Objects.hash(clicks, sums, unique.whole(), byText());
     }
 
     @Override
