@@ -14,9 +14,13 @@ import jakarta.persistence.EmbeddedId;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Table;
 import java.time.Instant;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.UUID;
+import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 
 @Entity
@@ -119,11 +123,23 @@ class LinkRow {
     }
 
     TrackingLink toLink() {
+        return toLink(OwnHost::new);
+    }
+
+    /** All of some, with each host read once: reading one costs more than all else of a link, and few stand at many of them. */
+    static List<TrackingLink> toLinks(List<LinkRow> rows) {
+        Map<String, OwnHost> hosts = new HashMap<>();
+        return rows.stream()
+                .map(row -> row.toLink(name -> hosts.computeIfAbsent(name, OwnHost::new)))
+                .toList();
+    }
+
+    private TrackingLink toLink(Function<String, OwnHost> hosts) {
         return new TrackingLink(
                 new LinkId(key.id()),
                 new WorkspaceId(key.workspace()),
                 new PromotionId(promotion),
-                Optional.ofNullable(host).map(OwnHost::new),
+                Optional.ofNullable(host).map(hosts),
                 new LinkCode(code),
                 new LinkDetails(
                         Destination.read(leadsTo),

@@ -191,17 +191,13 @@ public class Links implements SourceUse, HostUse {
     /** The latest first. */
     @Transactional(readOnly = true)
     public List<TrackingLink> of(WorkspaceId workspace) {
-        return links.ofWorkspace(workspace.value()).stream()
-                .map(LinkRow::toLink)
-                .toList();
+        return LinkRow.toLinks(links.ofWorkspace(workspace.value()));
     }
 
     /** The latest first. */
     @Transactional(readOnly = true)
     public List<TrackingLink> ofPromotion(WorkspaceId workspace, PromotionId promotion) {
-        return links.ofPromotion(workspace.value(), promotion.value()).stream()
-                .map(LinkRow::toLink)
-                .toList();
+        return LinkRow.toLinks(links.ofPromotion(workspace.value(), promotion.value()));
     }
 
     @Override

@@ -92,7 +92,7 @@ class Overviews {
         this.mails = mails;
     }
 
-    /** What is known of the whole workspace, asked once for all its promotions. */
+    /** What is known of some promotions and their workspace, asked once for all of them. */
     record Known(
             Workspace workspace,
             Map<OfferId, Offer> offers,
@@ -141,7 +141,7 @@ class Overviews {
         if (all.isEmpty()) {
             return List.of();
         }
-        Known known = known(workspace, all, period);
+        Known known = standing(workspace, all, links.of(workspace), figures.of(workspace, ids(all), period));
         return all.stream()
                 .map(promotion -> overview(promotion, Setups.of(promotion, known), known))
                 .toList();
@@ -150,7 +150,7 @@ class Overviews {
     @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
     public Optional<Drawn> one(WorkspaceId workspace, PromotionId promotion, Period period) {
         return promotions.find(workspace, promotion).map(found -> {
-            Known known = known(workspace, List.of(found), period);
+            Known known = standing(found, figures.of(workspace, ids(List.of(found)), period));
             Setup setup = Setups.of(found, known);
             Traffic traffic = Traffic.of(
                     known.tally(found),
@@ -161,20 +161,23 @@ class Overviews {
         });
     }
 
-    private Known known(WorkspaceId workspace, List<Promotion> all, Period period) {
-        return standing(
-                workspace,
-                all,
-                figures.of(workspace, all.stream().map(Promotion::id).collect(Collectors.toSet()), period));
+    private static Set<PromotionId> ids(List<Promotion> some) {
+        return some.stream().map(Promotion::id).collect(Collectors.toSet());
     }
 
-    private Known standing(WorkspaceId workspace, List<Promotion> all, Map<PromotionId, Tally> tallies) {
+    private Known standing(Promotion one, Map<PromotionId, Tally> tallies) {
+        WorkspaceId workspace = one.workspace();
+        return standing(workspace, List.of(one), links.ofPromotion(workspace, one.id()), tallies);
+    }
+
+    private Known standing(
+            WorkspaceId workspace, List<Promotion> all, List<TrackingLink> links, Map<PromotionId, Tally> tallies) {
         return new Known(
                 workspaces.get(workspace),
                 offers.of(workspace).stream().collect(Collectors.toMap(Offer::id, Function.identity())),
                 places.of(workspace).stream().collect(Collectors.toMap(Place::id, Place::name)),
                 pages.of(workspace).stream().collect(Collectors.groupingBy(Page::promotion)),
-                links.of(workspace),
+                links,
                 rotations.of(workspace).stream().collect(Collectors.groupingBy(Rotating::promotion)),
                 pixels.of(workspace).size(),
                 clicks.promotionsWithLeadSeen(
@@ -187,7 +190,7 @@ class Overviews {
     /** What of a promotion stands. */
     @Transactional(readOnly = true)
     public Setup setup(Promotion promotion) {
-        return Setups.of(promotion, standing(promotion.workspace(), List.of(promotion), Map.of()));
+        return Setups.of(promotion, standing(promotion, Map.of()));
     }
 
     /** What each promotion brought in a period; one without a visit in it is missing. */
