@@ -21,6 +21,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
 import java.util.UUID;
 import java.util.function.BiConsumer;
 import java.util.function.Function;
@@ -528,11 +530,15 @@ class FigureStore {
                 .list();
     }
 
-    long aside(WorkspaceId workspace) {
-        return sql.sql("select count(*) from visit_aside where workspace_id = :workspace")
+    /** How many are set aside, by why. */
+    SortedMap<String, Long> aside(WorkspaceId workspace) {
+        SortedMap<String, Long> aside = new TreeMap<>();
+        sql.sql("select why, count(*) from visit_aside where workspace_id = :workspace group by why")
                 .param("workspace", workspace.value())
-                .query(Long.class)
-                .single();
+                .query(row -> {
+                    aside.put(row.getString("why"), row.getLong("count"));
+                });
+        return aside;
     }
 
     private static <T> String[] texts(Collection<T> all, Function<T, String> text) {

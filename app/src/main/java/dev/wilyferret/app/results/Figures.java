@@ -460,9 +460,9 @@ public class Figures {
         return work.waiting(workspace);
     }
 
-    /** How many clicks could not be told: their log entry is missing, or dated ahead. */
+    /** How many clicks are set aside, by why, in a sentence about one of them. */
     @Transactional(readOnly = true)
-    public long setAside(WorkspaceId workspace) {
+    public SortedMap<String, Long> setAside(WorkspaceId workspace) {
         return store.aside(workspace);
     }
 }
