@@ -24,9 +24,9 @@ import dev.wilyferret.core.visit.Headers;
 import dev.wilyferret.core.visit.Parameters;
 import dev.wilyferret.core.visit.SiteEvent;
 import dev.wilyferret.core.visit.Verdict;
+import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -44,7 +44,7 @@ public class PastSplit {
     private final ClickLog log;
     private final Figures figures;
     private final UuidV7 ids;
-    private final TestClock clock;
+    private final Clock clock;
 
     PastSplit(
             Rotations rotations,
@@ -53,7 +53,7 @@ public class PastSplit {
             ClickLog log,
             Figures figures,
             UuidV7 ids,
-            TestClock clock) {
+            Clock clock) {
         this.rotations = rotations;
         this.pages = pages;
         this.scenario = scenario;
@@ -66,13 +66,8 @@ public class PastSplit {
     /** The test, and the pages it is of. */
     public record Split(Scenario.Trail trail, Page second, RotationId id) {}
 
-    /** Begun nine days ago; nobody came yet. It is two in the morning at least, so that whoever comes yesterday counts. */
+    /** Begun nine days ago; nobody came yet. */
     public Split begin() {
-        Instant now = clock.instant();
-        Instant counts = now.truncatedTo(ChronoUnit.DAYS).plus(Duration.ofHours(2));
-        if (now.isBefore(counts)) {
-            clock.pass(Duration.between(now, counts));
-        }
         Scenario.Trail trail = scenario.trail();
         Page second = pages.make(trail.workspace(), trail.promotion().id(), StartingDesign.bridge());
         scenario.write(second, Scenario.bridgeText("Another headline", new NextStep.ToOffer(), List.of()));

@@ -3,6 +3,7 @@ package dev.wilyferret.app.kit;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalTime;
 import java.time.ZoneId;
 import java.time.ZoneOffset;
 import java.util.Map;
@@ -52,6 +53,14 @@ public final class TestClock extends Clock {
     /** Lets time pass for the program; it never runs backwards. */
     public synchronized void pass(Duration time) {
         moved = moved.plus(time.abs());
+    }
+
+    /** Lets time pass until it is that late in the UTC day, if it is earlier. */
+    public synchronized void passUntil(LocalTime time) {
+        LocalTime now = LocalTime.ofInstant(instant(), ZoneOffset.UTC);
+        if (now.isBefore(time)) {
+            pass(Duration.between(now, time));
+        }
     }
 
     @Override

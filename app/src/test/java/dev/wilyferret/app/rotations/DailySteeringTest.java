@@ -8,6 +8,7 @@ import dev.wilyferret.app.kit.PastSplit;
 import dev.wilyferret.core.rotation.Rotation;
 import dev.wilyferret.core.rotation.Variant;
 import java.time.Instant;
+import java.time.LocalTime;
 import java.util.Optional;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Document;
@@ -31,6 +32,8 @@ class DailySteeringTest extends AppTest {
 
     @BeforeEach
     void begin() {
+        // Who came yesterday counts once the day is over for an hour.
+        clock.passUntil(LocalTime.of(2, 0));
         split = past.begin();
     }
 
