@@ -1,12 +1,10 @@
 -- What is known of a request when it comes in is kept whole with its click. Clicks of earlier versions know less of it.
 alter table click
-  -- Of the link at that moment: source, medium, campaign, term and content, a line each; empty without a link.
-  add column tags text not null default '',
+  add column tags jsonb,
   add column network text not null default '',
   add column country text not null default '',
   add column device text not null default 'UNKNOWN',
-  -- Those that have no column of their own, a line each: its name, a colon, what it says.
-  add column headers text not null default '',
+  add column headers jsonb not null default '{}',
   -- Names for the user agent, once that is cut.
   add column browser text not null default '',
   add column variant_id uuid;

@@ -1,13 +1,8 @@
--- Databases in use were made with three states of the versions 10 to 12, and are taken for what they are:
--- version 10 as it first landed, which kept tags and headers as JSON; version 12 turns that into lines;
--- version 10 as it stands here;
--- the first one with "arrival lines" as version 11 and "landing" as version 12: what they did stands; arrival lines is done once
--- more under its own number, and finds nothing left to do.
+-- Version 10 stood for a while in a second wording, which version 11 knows of. Databases made with that one are taken for what
+-- they are: the first number is that of the wording that stands here, the second that of the other.
 do $$
 begin
   if to_regclass('flyway_schema_history') is not null then
-    update flyway_schema_history set checksum = 1472537951 where version = '10' and checksum = 503380481;
-    delete from flyway_schema_history where version = '11' and description = 'arrival lines';
-    update flyway_schema_history set version = '11', script = 'V11__landing.sql' where version = '12' and description = 'landing';
+    update flyway_schema_history set checksum = 503380481 where version = '10' and checksum = 1472537951;
   end if;
 end $$;

@@ -1,6 +1,6 @@
--- Tags and headers of a click are lines of text: of the link's tags at that moment source, medium, campaign, term and content, a
--- line each, empty without a link; of the headers that have no column of their own a line each, its name, a colon, what it says.
--- Databases made when version 10 first landed keep them as JSON, which becomes lines here; all others have them so.
+-- Tags and headers of a click become lines of text: of the link's tags at that moment source, medium, campaign, term and
+-- content, a line each, empty without a link; of the headers that have no column of their own a line each, its name, a colon,
+-- what it says. For a while version 10 made them so; such databases keep what they have.
 drop view standing_click;
 
 do $$
