@@ -18,7 +18,9 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.TransactionException;
 
 /** Tells visits anew, each whole, from what the rooms keep of their clicks. */
 @Component
@@ -97,13 +99,8 @@ class Retelling {
      */
     List<Known> tellable(WorkspaceId workspace, Collection<ClickId> some) {
         Set<ClickId> aside = store.untold(workspace, some);
-        try {
-            return known(
-                    workspace,
-                    some.stream().filter(click -> !aside.contains(click)).toList());
-        } catch (RuntimeException trouble) {
-            throw new Untold(workspace, some, trouble);
-        }
+        return known(
+                workspace, some.stream().filter(click -> !aside.contains(click)).toList());
     }
 
     /** Sets those aside that cannot be told by themselves either, so that all others can; to be called outside a transaction. */
@@ -114,7 +111,7 @@ class Retelling {
     private void setUntoldAside(WorkspaceId workspace, List<ClickId> some) {
         try {
             known(workspace, some);
-        } catch (RuntimeException trouble) {
+        } catch (Untold trouble) {
             if (some.size() == 1) {
                 setUntoldAside(workspace, some.getFirst(), trouble);
             } else {
@@ -130,8 +127,22 @@ class Retelling {
         store.setAside(workspace, click, FigureStore.UNTOLD, clock.instant());
     }
 
-    /** Of the clicks that are there. */
+    /**
+     * Of the clicks that are there.
+     *
+     * @throws Untold if one cannot be told; what fails for the database's sake is told as such
+     */
     List<Known> known(WorkspaceId workspace, Collection<ClickId> some) {
+        try {
+            return read(workspace, some);
+        } catch (DataAccessException | TransactionException databases) {
+            throw databases;
+        } catch (RuntimeException trouble) {
+            throw new Untold(workspace, some, trouble);
+        }
+    }
+
+    private List<Known> read(WorkspaceId workspace, Collection<ClickId> some) {
         List<PastClicks.Past> past = clicks.of(workspace, some);
         List<ClickId> there = past.stream().map(PastClicks.Past::click).toList();
         Map<ClickId, Visit.People> people = leads.of(workspace, there);

@@ -6,7 +6,6 @@ import dev.wilyferret.app.live.SiteSnapshot.LivePage;
 import dev.wilyferret.app.live.SiteSnapshot.Target;
 import dev.wilyferret.app.live.SnapshotKeeper;
 import dev.wilyferret.core.id.ClickId;
-import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.visit.Draw;
@@ -82,56 +81,56 @@ class Onward {
                 events));
     }
 
-    /** @param from the page that is left; empty where its address was asked for */
-    void leadAway(
-            HttpServletRequest request,
-            HttpServletResponse response,
-            LivePage page,
-            Optional<LivePage> from,
-            Visit visit,
-            Visit.Current current,
-            Sharing.Given given,
-            List<SiteEvent> events)
+    /**
+     * A visitor of a page who goes on to the variant they were given.
+     *
+     * @param left whether the page is left; its address was asked for otherwise
+     */
+    record Led(LivePage page, boolean left, Visit visit, Visit.Current current, Sharing.Given given) {}
+
+    void leadAway(HttpServletRequest request, HttpServletResponse response, Led led, List<SiteEvent> events)
             throws IOException {
         if (Came.recorded(request)) {
-            straightOn(page, from.map(LivePage::id), visit, current, given).ifPresent(events::add);
+            straightOn(led).ifPresent(events::add);
             log.append(events);
-            visit.remember(request, response, current);
-            GivenVariants.remember(request, response, List.of(given.draw()));
+            led.visit.remember(request, response, led.current);
+            GivenVariants.remember(request, response, List.of(led.given.draw()));
         }
-        leading.to(given.target(), going(request, response, page, from, visit, current, given));
+        lead(request, response, led);
     }
 
-    Optional<SiteEvent> straightOn(
-            LivePage page, Optional<PageId> from, Visit visit, Visit.Current current, Sharing.Given given) {
+    Optional<SiteEvent> straightOn(Led led) {
         return sharing.straightOn(
-                page.workspace(), page.promotion(), current.click(), visit.visitor(), from, given.target());
+                led.page.workspace(),
+                led.page.promotion(),
+                led.current.click(),
+                led.visit.visitor(),
+                led.left ? Optional.of(led.page.id()) : Optional.empty(),
+                led.given.target());
     }
 
-    Leading.Going going(
-            HttpServletRequest request,
-            HttpServletResponse response,
-            LivePage page,
-            Optional<LivePage> from,
-            Visit visit,
-            Visit.Current current,
-            Sharing.Given given) {
-        from.ifPresent(left -> sayReferrer(response, left));
-        return new Leading.Going(
-                request,
-                response,
-                page.workspace(),
-                visit.visitor(),
-                current,
-                current.link().map(snapshots.now().linksById()::get),
-                passed(request, given.target()),
-                from.map(LivePage::slug).orElse(""),
-                "",
-                Came.recorded(request));
+    /** Answers with the way to the variant; what is to be kept of it is kept before. */
+    void lead(HttpServletRequest request, HttpServletResponse response, Led led) throws IOException {
+        if (led.left) {
+            sayReferrer(response, led.page);
+        }
+        leading.to(
+                led.given.target(),
+                new Leading.Going(
+                        request,
+                        response,
+                        led.page.workspace(),
+                        led.visit.visitor(),
+                        led.current,
+                        led.current.link().map(snapshots.now().linksById()::get),
+                        passed(request, led.given.target()),
+                        led.left ? led.page.slug() : "",
+                        "",
+                        Came.recorded(request)));
     }
 
     /** What stands in the address goes along to pages of the promotion alone. */
-    static Map<String, String> passed(HttpServletRequest request, Target target) {
+    private static Map<String, String> passed(HttpServletRequest request, Target target) {
         return switch (target) {
             case Target.ToPage _, Target.ToOutside _ ->
                 new Parameters(Optional.ofNullable(request.getQueryString()).orElse("")).values();

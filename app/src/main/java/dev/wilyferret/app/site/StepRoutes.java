@@ -98,7 +98,7 @@ class StepRoutes {
         }
         List<SiteEvent> events = new ArrayList<>(3);
         Visit.Current current = onward.current(request, page, visit, given, events);
-        onward.leadAway(request, response, page, Optional.of(page), visit, current, given.get(), events);
+        onward.leadAway(request, response, new Onward.Led(page, true, visit, current, given.get()), events);
         return true;
     }
 

@@ -237,7 +237,7 @@ class VisitorRoutes {
         List<SiteEvent> events = new ArrayList<>(3);
         Visit.Current current = onward.current(request, page, visit, given, events);
         if (given.filter(one -> !one.stays(page)).isPresent()) {
-            onward.leadAway(request, response, page, Optional.empty(), visit, current, given.get(), events);
+            onward.leadAway(request, response, new Onward.Led(page, false, visit, current, given.get()), events);
             return;
         }
         SiteEvent.PageView view = new SiteEvent.PageView(
@@ -266,8 +266,8 @@ class VisitorRoutes {
             response.setHeader("X-Robots-Tag", "noindex, nofollow");
             Onward.sayReferrer(response, page);
         }
-        further.flatMap(one -> onward.straightOn(page, Optional.of(page.id()), visit, current, one))
-                .ifPresent(events::add);
+        Optional<Onward.Led> led = further.map(one -> new Onward.Led(page, true, visit, current, one));
+        led.flatMap(onward::straightOn).ifPresent(events::add);
         if (Came.recorded(request)) {
             log.append(events);
             visit.remember(request, response, current);
@@ -281,10 +281,8 @@ class VisitorRoutes {
                 FiredOnce.remember(request, response, current.click(), page.id());
             }
         }
-        if (further.isPresent()) {
-            leading.to(
-                    further.get().target(),
-                    onward.going(request, response, page, Optional.of(page), visit, current, further.get()));
+        if (led.isPresent()) {
+            onward.lead(request, response, led.get());
             return;
         }
         Optional<LiveLink> link = current.link().map(snapshot.linksById()::get);

@@ -141,7 +141,11 @@ class Overviews {
         if (all.isEmpty()) {
             return List.of();
         }
-        Known known = standing(workspace, all, links.of(workspace), figures.of(workspace, ids(all), period));
+        Known known = standing(
+                workspace,
+                all,
+                links.of(workspace),
+                figures.of(workspace, all.stream().map(Promotion::id).collect(Collectors.toSet()), period));
         return all.stream()
                 .map(promotion -> overview(promotion, Setups.of(promotion, known), known))
                 .toList();
@@ -150,7 +154,7 @@ class Overviews {
     @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
     public Optional<Drawn> one(WorkspaceId workspace, PromotionId promotion, Period period) {
         return promotions.find(workspace, promotion).map(found -> {
-            Known known = standing(found, figures.of(workspace, ids(List.of(found)), period));
+            Known known = standing(found, figures.of(workspace, Set.of(promotion), period));
             Setup setup = Setups.of(found, known);
             Traffic traffic = Traffic.of(
                     known.tally(found),
@@ -159,10 +163,6 @@ class Overviews {
                                     TrackingLink::id, link -> link.tags().source())));
             return new Drawn(overview(found, setup, known), setup, Trail.of(setup, traffic));
         });
-    }
-
-    private static Set<PromotionId> ids(List<Promotion> some) {
-        return some.stream().map(Promotion::id).collect(Collectors.toSet());
     }
 
     private Known standing(Promotion one, Map<PromotionId, Tally> tallies) {

@@ -397,10 +397,10 @@ class FiguresTest extends AppTest {
         for (int i = 0; i < 5; i++) {
             log.append(visit(new Random(i), clock.instant(), clicks));
         }
-        followed();
+        assertThat(figures.settle(trail.workspace(), Duration.ofSeconds(20))).isTrue();
         UUID broken = clicks.get(2).id().value();
         device(broken, "TELEGRAPH");
-        figures.countAnew(trail.workspace());
+        assertThat(figures.countAnew(trail.workspace())).isTrue();
         await().until(() -> figures.percentMadeAnew(trail.workspace()).isEmpty());
         assertThat(setAside()).isEqualTo(1);
         assertThat(owner(trail.stage()).get("/settings/figures").body())
@@ -419,7 +419,7 @@ class FiguresTest extends AppTest {
         List<SiteEvent.Click> clicks = new ArrayList<>();
         log.append(visit(new Random(4), clock.instant(), clicks));
         log.append(visit(new Random(5), clock.instant(), clicks));
-        followed();
+        assertThat(figures.settle(trail.workspace(), Duration.ofSeconds(20))).isTrue();
         device(clicks.getFirst().id().value(), "TELEGRAPH");
         audit.next();
         assertThat(setAside()).isEqualTo(1);
