@@ -3,7 +3,7 @@ insert into promotion (workspace_id, id, offer_id, name, slug, created_at)
 select p.workspace_id, gen_random_uuid(), p.offer_id, 'Filled ' || n, 'filled-' || n, now()
 from (select * from promotion order by created_at limit 1) p, generate_series(1, 6 - (select least(6, count(*))::int from promotion)) n;
 
-select ensure_month_partitions(now() - n * interval '15 days') from generate_series(0, 7) n;
+select ensure_month_partition(parent, now() - n * interval '15 days') from generate_series(0, 7) n, unnest(array['click', 'site_event']) parent;
 
 create unlogged table filled as
 select

@@ -3,20 +3,115 @@ package dev.wilyferret.app;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
+import dev.wilyferret.app.kit.FreePort;
 import dev.wilyferret.app.kit.Guest;
+import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.kit.TestClock;
+import dev.wilyferret.app.kit.TestDatabase;
 import dev.wilyferret.app.kit.TlsProxy;
 import dev.wilyferret.app.kit.Wire;
+import dev.wilyferret.core.id.ShortId;
+import dev.wilyferret.core.page.Block;
+import dev.wilyferret.core.page.FormField;
+import dev.wilyferret.core.page.NextStep;
+import dev.wilyferret.core.page.Placed;
 import java.io.IOException;
 import java.net.InetSocketAddress;
 import java.net.Socket;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.SQLException;
 import java.time.Duration;
 import java.util.List;
+import java.util.Optional;
+import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.boot.test.context.SpringBootTest;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.test.context.DynamicPropertyRegistry;
+import org.springframework.test.context.DynamicPropertySource;
 
-/** What the program knows of itself and its visitors behind a proxy, and what is limited by where they come from. */
-class BehindProxyTest extends EarlierInstallation {
+/** What the program knows of itself and its visitors behind a proxy that ends TLS, as docs/operations.md describes it. */
+@SpringBootTest(
+        classes = {FerretApplication.class, TestClock.TimeAndChance.class},
+        webEnvironment = SpringBootTest.WebEnvironment.DEFINED_PORT)
+class BehindProxyTest {
+
+    private static final String DATABASE = "proxied";
+    private static final int CONSOLE = FreePort.take();
+    private static final int SITE = FreePort.take();
+    private static final int PROXY = FreePort.take();
+
+    @Autowired
+    private JdbcClient sql;
+
+    @Autowired
+    private TestClock clock;
+
+    @Autowired
+    private Scenario scenario;
+
+    private Scenario.Trail trail;
+
+    @DynamicPropertySource
+    static void settings(DynamicPropertyRegistry registry) throws IOException, SQLException {
+        TestDatabase.create(DATABASE);
+        Path files = Files.createTempDirectory("ferret-proxied-files");
+        registry.add("spring.datasource.url", () -> TestDatabase.url(DATABASE));
+        registry.add("spring.datasource.password", TestDatabase::password);
+        registry.add("server.port", () -> CONSOLE);
+        registry.add("ferret.site-port", () -> SITE);
+        registry.add("ferret.console-address", () -> "https://console.growbench.example");
+        registry.add("ferret.site-address", () -> "https://growbench.example");
+        registry.add("ferret.proxies", () -> "127.0.0.1");
+        registry.add("ferret.http-version-header", () -> "X-Http-Version");
+        registry.add("ferret.host-check-port", () -> PROXY);
+        registry.add("ferret.outside-allowed", () -> "*.localhost:" + PROXY);
+        registry.add("ferret.files", files::toString);
+    }
+
+    @BeforeEach
+    void begin() {
+        trail = scenario.published();
+        await().until(() -> site().head(trail.bridgePath()).statusCode() == 200);
+    }
+
+    private static Guest site() {
+        return new Guest("http://127.0.0.1:" + SITE);
+    }
+
+    private static Guest console() {
+        return new Guest("http://127.0.0.1:" + CONSOLE);
+    }
+
+    private Guest owner() {
+        Guest owner = console();
+        owner.send("/sign-in", "email", trail.stage().email(), "password", Scenario.PASSWORD);
+        return owner;
+    }
+
+    /** The form of a page that asks for an address for a list with double opt-in. */
+    private String form() {
+        scenario.write(
+                trail.bridge(),
+                Scenario.content(
+                        Placed.of("h", new Block.Headline("Fresh")),
+                        Placed.of(
+                                "f",
+                                new Block.Form(
+                                        FormField.all("E-mail address"),
+                                        "Send",
+                                        "",
+                                        "Thanks!",
+                                        new NextStep.ShowThanks(),
+                                        Optional.of(scenario.list(trail.workspace(), true)))),
+                        Placed.of("d", new Block.Disclosure("I earn a commission."))));
+        await().until(() -> site().get(trail.bridgePath()).body().contains("Fresh"));
+        return "/opt-in/" + ShortId.of(trail.bridge().id()) + "/f";
+    }
 
     @Test
     void schemeHostAndClientComeFromWhatTheOperatorSet() throws IOException {
@@ -31,7 +126,7 @@ class BehindProxyTest extends EarlierInstallation {
         assertThat(Guest.location(asked)).isEqualTo("https://console.growbench.example/sign-in");
         assertThat(asked.headers().allValues("Set-Cookie")).isNotEmpty().allMatch(cookie -> cookie.contains("Secure"));
         assertThat(asked.headers().firstValue("Strict-Transport-Security")).isPresent();
-        HttpResponse<String> page = site().get("/balcony-calendar/calendar", "X-Forwarded-For", "198.51.100.23");
+        HttpResponse<String> page = site().get(trail.bridgePath(), "X-Forwarded-For", "198.51.100.23");
         assertThat(page.headers().allValues("Set-Cookie")).isNotEmpty().allMatch(cookie -> cookie.contains("Secure"));
         assertThat(sql.sql("select count(*) from click where address = '198.51.100.23'")
                         .query(Integer.class)
@@ -49,7 +144,7 @@ class BehindProxyTest extends EarlierInstallation {
             assertThat(asked.all("Set-Cookie"))
                     .isNotEmpty()
                     .allMatch(cookie -> cookie.contains("Secure") && cookie.contains("HttpOnly"));
-            String address = "/balcony-calendar/calendar";
+            String address = trail.bridgePath();
             assertThat(proxy.get("growbench.example", address, "X-Forwarded-For", "192.0.2.66")
                             .all("Set-Cookie"))
                     .isNotEmpty()
@@ -71,11 +166,7 @@ class BehindProxyTest extends EarlierInstallation {
             assertThat(proxy.get(shop, "/certificate?domain=" + shop).status())
                     .as("asked by a visitor")
                     .isEqualTo(404);
-            String bench = "/promotions/"
-                    + sql.sql("select id from promotion where slug = 'cellar-crop'")
-                            .query(String.class)
-                            .single()
-                    + "/links";
+            String bench = "/promotions/" + trail.promotion().id() + "/links";
             owner.sendTo(
                     bench, bench, "source", "a", "medium", "b", "campaign", "c", "code", "on-the-shop", "host", shop);
             await().atMost(Duration.ofSeconds(20))
@@ -83,7 +174,7 @@ class BehindProxyTest extends EarlierInstallation {
             assertThat(proxy.get(shop, "/go/on-the-shop").all("Location"))
                     .singleElement()
                     .asString()
-                    .startsWith("https://growbench.example/cellar-crop/start?utm_source=a&")
+                    .startsWith("https://growbench.example" + trail.bridgePath() + "?utm_source=a&")
                     .contains("&wf_over=");
             assertThat(proxy.get("growbench.example", "/go/on-the-shop").status())
                     .isEqualTo(404);
@@ -92,15 +183,15 @@ class BehindProxyTest extends EarlierInstallation {
 
     @Test
     void theBrowsersHttpVersionIsTheProxysWordAndNobodyElses() throws IOException {
-        site().get("/balcony-calendar/calendar", "X-Forwarded-For", "198.51.100.24", "X-Http-Version", "HTTP/3");
+        site().get(trail.bridgePath(), "X-Forwarded-For", "198.51.100.24", "X-Http-Version", "HTTP/3");
         assertThat(httpVersions("198.51.100.24")).containsExactly("HTTP: HTTP/3\n");
         try (Socket stranger = new Socket()) {
             stranger.bind(new InetSocketAddress("127.0.0.2", 0));
             stranger.connect(new InetSocketAddress("127.0.0.1", SITE));
             stranger.getOutputStream()
-                    .write(
-                            "GET /balcony-calendar/calendar HTTP/1.1\r\nHost: growbench.example\r\nUser-Agent: x\r\nX-Http-Version: HTTP/3\r\nConnection: close\r\n\r\n"
-                                    .getBytes(StandardCharsets.US_ASCII));
+                    .write(("GET " + trail.bridgePath()
+                                    + " HTTP/1.1\r\nHost: growbench.example\r\nUser-Agent: x\r\nX-Http-Version: HTTP/3\r\nConnection: close\r\n\r\n")
+                            .getBytes(StandardCharsets.US_ASCII));
             assertThat(new String(stranger.getInputStream().readAllBytes(), StandardCharsets.UTF_8))
                     .startsWith("HTTP/1.1 200");
         }
@@ -116,20 +207,22 @@ class BehindProxyTest extends EarlierInstallation {
 
     @Test
     void beyondThirtyAnHourFromOneNetworkConfirmationsWaitAndAreShown() {
+        String form = form();
         String network = "2001:db8:77:1::";
         for (int i = 0; i < 35; i++) {
-            assertThat(site().post(FORM, "email", "many" + i + "@kelderhoek.example")
+            assertThat(site().post(form, "email", "many" + i + "@kelderhoek.example")
                             .statusCode())
                     .isEqualTo(303);
         }
         clock.pass(Duration.ofHours(1));
         for (int i = 0; i < 35; i++) {
-            assertThat(from(network + i, "email", "few" + i + "@kelderhoek.example")
+            assertThat(from(form, network + i, "email", "few" + i + "@kelderhoek.example")
                             .statusCode())
                     .isEqualTo(303);
         }
         assertThat(waiting("few")).isEqualTo(5);
-        assertThat(from("2001:db8:77:2::1", "email", "other@kelderhoek.example").statusCode())
+        assertThat(from(form, "2001:db8:77:2::1", "email", "other@kelderhoek.example")
+                        .statusCode())
                 .isEqualTo(303);
         assertThat(waiting("other")).isZero();
         assertThat(owner().get("/people/outbox?only=WAITING").body())
@@ -148,7 +241,7 @@ class BehindProxyTest extends EarlierInstallation {
                 .single();
     }
 
-    private static HttpResponse<String> from(String address, String... fields) {
-        return site().from(address).post(FORM, fields);
+    private static HttpResponse<String> from(String form, String address, String... fields) {
+        return site().from(address).post(form, fields);
     }
 }

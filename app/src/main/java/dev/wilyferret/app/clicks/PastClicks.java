@@ -107,7 +107,6 @@ public class PastClicks {
                 browser.isEmpty() ? browsers.of(row.getString("user_agent")) : browser);
     }
 
-    /** Clicks of before there were rotations have none. */
     private static Optional<Draw> draw(ResultSet row) throws SQLException {
         UUID rotation = row.getObject("rotation_id", UUID.class);
         return rotation == null

@@ -32,9 +32,6 @@ interface LeadStore extends JpaRepository<LeadRow, RowKey> {
     @Query("from LeadRow where key.workspace = :workspace and subscriber = :subscriber and aside is not null")
     List<LeadRow> waiting(UUID workspace, UUID subscriber);
 
-    @NativeQuery("select * from lead where workspace_id = :workspace and email ~ '[^[:ascii:]]'")
-    List<LeadRow> inOtherAlphabets(UUID workspace);
-
     @Query(
             "select count(*) > 0 from LeadRow where key.workspace = :workspace and promotion = :promotion and lower(email) = lower(:email)")
     boolean known(UUID workspace, UUID promotion, String email);

@@ -14,8 +14,6 @@ import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.SubscriberId;
 import dev.wilyferret.core.id.WorkspaceId;
-import dev.wilyferret.core.people.EmailAddress;
-import dev.wilyferret.core.text.Refusal;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -150,17 +148,8 @@ public class Leads {
     @EventListener
     @Transactional
     public void forget(People.Erased erased) {
-        List<LeadRow> theirs = Stream.concat(
-                        leads
-                                .ofPerson(
-                                        erased.workspace().value(),
-                                        erased.addressKey(),
-                                        Id.values(erased.subscribers()))
-                                .stream(),
-                        leads.inOtherAlphabets(erased.workspace().value()).stream()
-                                .filter(row -> key(row.email).equals(erased.addressKey())))
-                .distinct()
-                .toList();
+        List<LeadRow> theirs =
+                leads.ofPerson(erased.workspace().value(), erased.addressKey(), Id.values(erased.subscribers()));
         for (LeadRow row : theirs) {
             row.email = "erased " + row.key.id();
             row.answers = Map.of();
@@ -172,15 +161,6 @@ public class Leads {
                 Stream.concat(erased.clicks().stream(), theirs.stream().map(row -> new ClickId(row.click)))
                         .distinct()
                         .toList());
-    }
-
-    /** Leads of earlier versions were kept as they were typed, hosts in other alphabets too. */
-    private static String key(String typed) {
-        try {
-            return new EmailAddress(typed).key();
-        } catch (Refusal noAddress) {
-            return "";
-        }
     }
 
     /** Who left an address in the visits of some clicks, and what became of them, by click. */

@@ -13,16 +13,13 @@ import org.springframework.stereotype.Component;
 
 /**
  * Signed passes in addresses that are mailed: to confirm, to leave, to fetch what is given away. A pass names its person by a
- * random id; those of earlier versions named the row, and go on being read.
+ * random id.
  */
 @Component
 public class Passes {
 
     /** How long a pass to what is given away lasts. */
     public static final Duration FETCH_LASTS = Duration.ofDays(7);
-
-    /** What is signed begins with this, so that a pass of an earlier version is none of today's, nor the other way round. */
-    private static final String RANDOM = "random ";
 
     /** What a pass is for. */
     public enum Purpose {
@@ -32,10 +29,10 @@ public class Passes {
     }
 
     /**
-     * @param who the person's pass, or with an earlier version's pass the row
+     * @param who the person's pass
      * @param over whether its time is over; it still says who it was for
      */
-    public record Claim(WorkspaceId workspace, UUID who, boolean byPass, boolean over) {}
+    public record Claim(WorkspaceId workspace, UUID who, boolean over) {}
 
     private final Workspaces workspaces;
     private final Clock clock;
@@ -49,7 +46,7 @@ public class Passes {
         long until =
                 purpose == Purpose.FETCH ? clock.instant().plus(FETCH_LASTS).getEpochSecond() : Long.MAX_VALUE;
         String claim = ShortId.of(one.workspace()) + "." + ShortId.of(one.pass()) + "." + Long.toString(until, 36);
-        return claim + "." + signature(one.workspace(), RANDOM + purpose, claim);
+        return claim + "." + signature(one.workspace(), purpose, claim);
     }
 
     /** A pass, unless the key it would be signed with is missing just now. */
@@ -61,7 +58,7 @@ public class Passes {
         }
     }
 
-    private String signature(WorkspaceId workspace, String purpose, String claim) {
+    private String signature(WorkspaceId workspace, Purpose purpose, String claim) {
         return workspaces.sign(workspace, purpose + " " + claim).substring(0, 40);
     }
 
@@ -78,10 +75,8 @@ public class Passes {
             return Optional.empty();
         }
         String claim = parts[0] + "." + parts[1] + "." + parts[2];
-        boolean random = Signing.same(signature(workspace.get(), RANDOM + purpose, claim), parts[3]);
-        boolean earlier = Signing.same(signature(workspace.get(), purpose.name(), claim), parts[3]);
-        return random || earlier
-                ? Optional.of(new Claim(workspace.get(), who.get(), random, over(Long.parseLong(parts[2], 36))))
+        return Signing.same(signature(workspace.get(), purpose, claim), parts[3])
+                ? Optional.of(new Claim(workspace.get(), who.get(), over(Long.parseLong(parts[2], 36))))
                 : Optional.empty();
     }
 

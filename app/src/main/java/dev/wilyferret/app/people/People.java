@@ -306,10 +306,7 @@ public class People {
     /** Whom a pass was issued for. */
     @Transactional(readOnly = true)
     public Optional<Subscriber> claimed(Passes.Claim claim) {
-        return (claim.byPass()
-                        ? subscribers.ofPass(claim.workspace().value(), claim.who())
-                        : subscribers.findById(RowKey.of(claim.workspace(), claim.who())))
-                .map(SubscriberRow::toSubscriber);
+        return subscribers.ofPass(claim.workspace().value(), claim.who()).map(SubscriberRow::toSubscriber);
     }
 
     @Transactional(readOnly = true)

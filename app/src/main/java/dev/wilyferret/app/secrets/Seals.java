@@ -60,7 +60,9 @@ public class Seals implements InitializingBean {
     /** Before anything is read: a first key is made here, and a new operator's key takes its place. */
     @Override
     public void afterPropertiesSet() {
-        warning();
+        if (!warning().isEmpty()) {
+            LOG.error(warning());
+        }
     }
 
     private static BytesEncryptor with(SecretKey key) {
@@ -139,21 +141,18 @@ public class Seals implements InitializingBean {
     }
 
     /**
-     * What was sealed; what earlier versions kept unsealed comes out as it is.
+     * What was sealed.
      *
-     * @throws Unreadable if it is sealed and its key is not there
+     * @throws Unreadable if its key is not there, or it is damaged
      */
     public String open(String secret) {
-        return isSealed(secret)
-                ? new String(
-                        decrypted(() -> Base64.getDecoder().decode(secret.substring(TEXT.length()))),
-                        StandardCharsets.UTF_8)
-                : secret;
+        return new String(
+                decrypted(() -> Base64.getDecoder().decode(secret.substring(TEXT.length()))), StandardCharsets.UTF_8);
     }
 
-    /** @throws Unreadable if it is sealed and its key is not there */
+    /** @throws Unreadable if its key is not there, or it is damaged */
     public byte[] open(byte[] secret) {
-        return isSealed(secret) ? decrypted(() -> Arrays.copyOfRange(secret, BYTES.length, secret.length)) : secret;
+        return decrypted(() -> Arrays.copyOfRange(secret, BYTES.length, secret.length));
     }
 
     private byte[] decrypted(Supplier<byte[]> sealed) {
@@ -172,14 +171,6 @@ public class Seals implements InitializingBean {
         } catch (Unreadable noKey) {
             return Optional.empty();
         }
-    }
-
-    static boolean isSealed(String secret) {
-        return secret.startsWith(TEXT);
-    }
-
-    static boolean isSealed(byte[] secret) {
-        return secret.length > BYTES.length && Arrays.equals(secret, 0, BYTES.length, BYTES, 0, BYTES.length);
     }
 
     /** What the owner is to be told; empty if everything can be read. */

@@ -135,7 +135,6 @@ class SiteServlet extends HttpServlet {
                 }
             }
             case "GET", "HEAD" -> {
-                // Promotions of earlier versions may begin with a word that the site has come to use.
                 if (route.isEmpty() || !read(route.get(), request, response, parts)) {
                     page(request, response, path, parts);
                 }

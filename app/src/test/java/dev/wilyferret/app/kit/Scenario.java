@@ -61,6 +61,7 @@ public class Scenario {
 
     public static final String PASSWORD = "correct-horse-mushroom";
     public static final Currency EUR = Currency.getInstance("EUR");
+    private static final String PLATFORM = "https://plumage.test/px{?id,event,eid,page}";
     private static final String NOWHERE = "https://lanternfish.test";
     private static final AtomicInteger NUMBER = new AtomicInteger();
 
@@ -145,6 +146,18 @@ public class Scenario {
 
     /** Everything published, with a pixel at that address and the offer of a merchant. */
     public Trail trail(String pixelAddress, int holdMillis, String merchant) {
+        Trail trail = published(pixelAddress, holdMillis, merchant);
+        awaitLive(trail.link.path(), 302);
+        awaitLive(trail.bridgePath(), 200);
+        return trail;
+    }
+
+    /** Everything published, which the public site may not know of yet. */
+    public Trail published() {
+        return published(PLATFORM, 1000, NOWHERE);
+    }
+
+    private Trail published(String pixelAddress, int holdMillis, String merchant) {
         Stage stage = emptyWithLegal();
         Offer offer = offer(stage, merchant);
         PixelId pixel = pixels.add(
@@ -165,14 +178,11 @@ public class Scenario {
                 promotion.id(),
                 links.freeCode(stage.id(), Optional.empty(), ""),
                 LinkDetails.of(new Destination.ToPage(bridge.id()), tags));
-        Trail trail = new Trail(stage, offer.network(), offer.id(), promotion, bridge, redirect, pixel, link);
-        awaitLive(link.path(), 302);
-        awaitLive(trail.bridgePath(), 200);
-        return trail;
+        return new Trail(stage, offer.network(), offer.id(), promotion, bridge, redirect, pixel, link);
     }
 
     public Trail trail() {
-        return trail("https://plumage.test/px{?id,event,eid,page}", 1000);
+        return trail(PLATFORM, 1000);
     }
 
     /** The first page of a promotion, published. */

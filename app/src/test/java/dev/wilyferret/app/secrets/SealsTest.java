@@ -22,9 +22,6 @@ class SealsTest extends AppTest {
     private Seals seals;
 
     @Autowired
-    private SealTheOld old;
-
-    @Autowired
     private RandomGenerator random;
 
     private Path key() {
@@ -68,33 +65,9 @@ class SealsTest extends AppTest {
         String one = seals.seal("secret");
         assertThat(one).isNotEqualTo(seals.seal("secret"));
         assertThat(seals.open(one)).isEqualTo("secret");
-        assertThat(seals.open("plain of earlier")).isEqualTo("plain of earlier");
+        assertThatThrownBy(() -> seals.open("never sealed")).isInstanceOf(Seals.Unreadable.class);
         String broken = one.substring(0, one.length() - 6) + "AAAAA=";
         assertThatThrownBy(() -> seals.open(broken)).isInstanceOf(Seals.Unreadable.class);
-    }
-
-    @Test
-    void whatEarlierVersionsKeptUnsealedIsSealedAtTheNextStart() {
-        Scenario.Trail trail = scenario.trail();
-        sql.sql("update network set secret = 'as-it-was' where id = ?")
-                .param(trail.network().id().value())
-                .update();
-        byte[] plain = new byte[32];
-        plain[3] = 7;
-        sql.sql("update workspace set erasure_key = ? where id = ?")
-                .params(plain, trail.workspace().value())
-                .update();
-        old.run(null);
-        assertThat(seals.open(sql.sql("select secret from network where id = ?")
-                        .param(trail.network().id().value())
-                        .query(String.class)
-                        .single()))
-                .isEqualTo("as-it-was");
-        assertThat(seals.open(sql.sql("select erasure_key from workspace where id = ?")
-                        .param(trail.workspace().value())
-                        .query(byte[].class)
-                        .single()))
-                .isEqualTo(plain);
     }
 
     @Test
