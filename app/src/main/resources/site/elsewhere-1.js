@@ -23,8 +23,9 @@
   function put(address, name, value) {
     var cut = address.split('#');
     var has = new RegExp('([?&]' + name.replace(/[.[\]]/g, '\\$&') + '=)([^&]*)');
-    if (!has.test(cut[0])) cut[0] += (cut[0].indexOf('?') < 0 ? '?' : '&') + name + '=' + value;
-    else if (name === along) cut[0] = cut[0].replace(has, '$1' + value);
+    var there = has.exec(cut[0]);
+    if (!there) cut[0] += (cut[0].indexOf('?') < 0 ? '?' : '&') + name + '=' + value;
+    else if (name === along || !there[2]) cut[0] = cut[0].replace(has, '$1' + value);
     return cut.join('#');
   }
 

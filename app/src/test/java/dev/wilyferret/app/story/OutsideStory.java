@@ -43,7 +43,7 @@ class OutsideStory extends BrowserTest {
                     <button data-ferret-step="Watched the video" data-ferret-amount="12.50" data-ferret-label="Product B">Play</button>
                     <button onclick="window.ferret.step('No such step')">Odd</button>
                     <button data-ferret-step="Watched the video" data-ferret-amount="a lot">Wrong</button>
-                    <a href="%s">Through the redirect page</a> <a href="%s/buy/cellar-crop?aff=growbench">Straight</a> <a href="#part">Part</a>
+                    <a href="%s">Through the redirect page</a> <a href="%s/buy/cellar-crop?aff=growbench&amp;sub1=">Straight</a> <a href="#part">Part</a>
                     <p id="part">Part</p> %s
                     """.formatted(installation.siteAddress() + trail.redirectPath(), merchant, pasted);
             HttpHandlers.of(200, Headers.of("Content-Type", "text/html"), page).handle(exchange);

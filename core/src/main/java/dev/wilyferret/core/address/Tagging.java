@@ -66,6 +66,7 @@ public final class Tagging {
             String query, Map<String, String> wanted, Map<String, String> replaced, StringBuilder out) {
         Map<String, Boolean> done = new HashMap<>();
         char sign = '?';
+        int begins = out.length();
         for (String part : query.split("&", -1)) {
             int is = part.indexOf('=');
             String raw = is < 0 ? part : part.substring(0, is);
@@ -74,6 +75,7 @@ public final class Tagging {
                 continue;
             }
             out.append(sign);
+            begins = out.length();
             sign = '&';
             String value = wanted.remove(name);
             if (value == null) {
@@ -91,11 +93,7 @@ public final class Tagging {
                 }
             }
         }
-        if (sign == '?') {
-            out.append(sign);
-        }
-        char last = out.charAt(out.length() - 1);
-        return last == '?' || last == '&';
+        return out.length() == begins;
     }
 
     /** What was typed, read where it was pasted in its encoded form, so that nothing is encoded twice. */

@@ -208,21 +208,35 @@ public final class UriTemplate {
     }
 
     /**
-     * The expansion as an address that servers read: where nothing fills what would begin the query, as in
-     * {@code {?aff}{&sub1}} without {@code aff}, the next {@code &} begins it.
+     * The expansion as an address that servers read: a query begins with one {@code ?}, and goes on with {@code &}. Where nothing fills
+     * what would begin it, as in {@code {?aff}{&sub1}} without {@code aff}, the next {@code &} begins it; what would begin it once
+     * more, as in {@code {?aff}?x=1} with {@code aff} or in {@code ?x=1{?aff}}, goes on with it.
      */
     public String address(Map<String, String> values) {
         StringBuilder out = new StringBuilder(text.length() + 64);
         boolean due = false;
+        boolean open = false;
+        boolean filled = false;
         for (Part part : parts) {
             int from = out.length();
             expand(part, values, out);
-            if (due && out.length() > from && out.charAt(from) == '&') {
+            boolean wrote = out.length() > from;
+            if (wrote && due && !open && out.charAt(from) == '&') {
                 out.setCharAt(from, '?');
+            } else if (wrote && open && out.charAt(from) == '?' && (opensQuery(part) || filled)) {
+                out.setCharAt(from, '&');
             }
-            due = (due || opensQuery(part)) && out.indexOf("?", from) < 0 && out.indexOf("#", from) < 0;
+            due = due || opensQuery(part);
+            filled = wrote ? fillsQuery(part) : filled;
+            open = (open || out.indexOf("?", from) >= 0) && out.indexOf("#", from) < 0;
+            due = due && out.indexOf("#", from) < 0;
         }
         return out.toString();
+    }
+
+    private static boolean fillsQuery(Part part) {
+        return part instanceof Part.Expression(Operator operator, List<Variable> variables)
+                && (operator == Operator.QUERY || operator == Operator.CONTINUATION);
     }
 
     private static boolean opensQuery(Part part) {

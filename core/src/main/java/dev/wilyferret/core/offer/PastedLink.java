@@ -319,8 +319,9 @@ public record PastedLink(UriTemplate template, List<Part> parts, Map<String, Sub
             if (isTemplate && read.contains("{?") && place.equals(subId)) {
                 return read + "{&" + place + "}";
             }
-            String between = read.indexOf('?') < 0 ? "?" : read.endsWith("?") || read.endsWith("&") ? "" : "&";
-            return read + between + Query.encode(subId) + "={" + place + "}";
+            int query = outsideBraces(read, '?');
+            boolean open = query == read.length() - 1 || query < read.length() && read.endsWith("&");
+            return read + (open ? "" : query == read.length() ? "?" : "&") + Query.encode(subId) + "={" + place + "}";
         }
 
         /** Braces that are no places stay as signs. */

@@ -48,6 +48,21 @@ class TaggingTest {
         }
     }
 
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            /?q=why?        | /?q=why?&src=plumage
+            /?q=a?b         | /?q=a?b&src=plumage
+            /??             | /??&src=plumage
+            /?              | /?src=plumage
+            /?a=1&          | /?a=1&src=plumage
+            /?q=why?#top?   | /?q=why?&src=plumage#top?
+            /?q=why?&src=x? | /?q=why?&src=plumage
+            """)
+    void aQuestionMarkInAQueryBeginsNone(String address, String sent) {
+        assertThat(tagged(address, Map.of("src", "plumage"))).isEqualTo(sent);
+        assertThat(tagged(sent, Map.of("src", "plumage"))).as("once more").isEqualTo(sent);
+    }
+
     @Test
     void saysWhatTookThePlaceOfWhat() {
         assertThat(Tagging.of("/p?src=my%20own&cmp=&z=1", TWO).replaced()).containsExactly(Map.entry("src", "my own"));
@@ -58,7 +73,24 @@ class TaggingTest {
     Arbitrary<String> addresses() {
         Arbitrary<String> path = Arbitraries.of("/", "/p", "/p/src=1", "https://a.example", "https://a.example/x%20y");
         Arbitrary<String> part = Arbitraries.of(
-                "", "a", "src", "src=", "src=x", "s%72c=y", "cmp=a%26b", "z=1", "z=2&z=3", "q=a+b", "%", "=", "ü=ö");
+                "",
+                "a",
+                "src",
+                "src=",
+                "src=x",
+                "s%72c=y",
+                "cmp=a%26b",
+                "z=1",
+                "z=2&z=3",
+                "q=a+b",
+                "%",
+                "=",
+                "ü=ö",
+                "q=why?",
+                "?",
+                "q=a?b",
+                "src?",
+                "src=?");
         Arbitrary<String> query = part.list().ofMaxSize(5).map(all -> String.join("&", all));
         Arbitrary<String> fragment = Arbitraries.of("", "#", "#top", "#a?src=1&b", "#x#y");
         return Combinators.combine(path, query.optional(0.8), fragment)

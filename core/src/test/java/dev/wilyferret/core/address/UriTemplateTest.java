@@ -188,6 +188,14 @@ class UriTemplateTest {
             https://shop.example/buy?a=1{&x}         | https://shop.example/buy?a=1&x=1024
             https://shop.example/a&b{?aff}{&x}       | https://shop.example/a&b?x=1024
             https://shop.example/buy{?aff}{#var}{&x} | https://shop.example/buy#value&x=1024
+            https://shop.example/buy{?x}?y=2         | https://shop.example/buy?x=1024&y=2
+            https://shop.example/buy{?aff}?y=2       | https://shop.example/buy?y=2
+            https://shop.example/buy?y=2{?x}         | https://shop.example/buy?y=2&x=1024
+            https://shop.example/buy{?x}{?y}         | https://shop.example/buy?x=1024&y=768
+            https://shop.example/buy{?x}{&y}?z=3     | https://shop.example/buy?x=1024&y=768&z=3
+            https://shop.example/buy?q={x}?          | https://shop.example/buy?q=1024?
+            https://shop.example/buy?q=why?{&x}      | https://shop.example/buy?q=why?&x=1024
+            https://shop.example/buy{?aff}#a?b=1     | https://shop.example/buy#a?b=1
             """)
     void whatIsLeftOutLeavesASoundAddress(String template, String expected) {
         assertThat(UriTemplate.parseWeb(template).address(RFC)).isEqualTo(expected);

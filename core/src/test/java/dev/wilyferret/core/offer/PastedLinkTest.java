@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.offer.PastedLink.Kind;
 import dev.wilyferret.core.text.Refusal;
+import java.util.Map;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -101,6 +102,21 @@ class PastedLinkTest {
     void whereThereIsNoneItIsPutOn(String pasted, String subId, String sent) {
         assertThat(PastedLink.read(pasted, "").carriesClickId()).isFalse();
         assertThat(sent(PastedLink.read(pasted, subId))).isEqualTo(sent);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            https://shop.example/?q=what?   | https://shop.example/?q=what?&sub1=CLICK
+            https://shop.example/?q=a?b     | https://shop.example/?q=a?b&sub1=CLICK
+            https://shop.example/?          | https://shop.example/?sub1=CLICK
+            https://shop.example/?a=1&      | https://shop.example/?a=1&sub1=CLICK
+            https://shop.example/           | https://shop.example/?sub1=CLICK
+            https://shop.example/{?aff}?x=1 | https://shop.example/?x=1&sub1=CLICK
+            """)
+    void theSubIdOfANetworkIsAParameterOfItsOwn(String pasted, String sent) {
+        PastedLink read = PastedLink.read(pasted, "sub1");
+        assertThat(read.carriesClickId()).isTrue();
+        assertThat(read.template().address(Map.of("sub1", "CLICK"))).isEqualTo(sent);
     }
 
     @Test
