@@ -18,7 +18,8 @@ import java.util.UUID;
 public record Postback(UUID id, NetworkId network, Instant receivedAt, Arrived arrived, Outcome outcome, String note) {
 
     private static final int MOST_SAID = 200;
-    private static final int MOST_SENT = 4000;
+    /** More than arrives at most (a line of the request and a body), so that nothing is read again from less than arrived. */
+    private static final int MOST_SENT = 40_000;
 
     /**
      * What it said, as it said it, each part cut to 200 characters and freed of control characters.

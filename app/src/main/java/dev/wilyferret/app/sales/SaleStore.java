@@ -39,6 +39,10 @@ interface SaleStore extends JpaRepository<SaleRow, RowKey> {
             long value,
             Instant soldAt);
 
+    /** Whoever writes of an order waits here for whoever does already, also where there is no sale of it yet. */
+    @NativeQuery("select 1 from pg_advisory_xact_lock(hashtextextended(:order, 0))")
+    int alone(String order);
+
     /** For the transaction alone, so that two changes at the same moment follow on each other. */
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("from SaleRow s where s.key.workspace = :workspace and s.network = :network and s.order = :order"

@@ -101,8 +101,9 @@ public class Sales {
         });
     }
 
-    /** All sales of an order, for this transaction alone. */
+    /** All sales of an order, for this transaction alone: what is reported of it meanwhile comes after. */
     List<SaleRow> alone(WorkspaceId workspace, NetworkId network, String order) {
+        sales.alone(workspace + " " + network + " " + order);
         return sales.alone(workspace.value(), network.value(), order);
     }
 

@@ -10,6 +10,8 @@ import dev.wilyferret.app.results.Figures;
 import dev.wilyferret.core.figures.Period;
 import dev.wilyferret.core.figures.Station;
 import dev.wilyferret.core.figures.Tally;
+import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.sale.SaleChange;
 import dev.wilyferret.core.sale.SaleState;
 import dev.wilyferret.core.sale.SaleSums;
@@ -104,6 +106,23 @@ class PostbackTest extends AppTest {
             assertThat(one.arrived().order()).isEqualTo("LF-4");
         });
         assertThat(owner(trail.stage()).get("/sales").body()).contains("unmatched", "LF-4", "became no sale");
+    }
+
+    /** As long as a request may be; what it says stands at its end. */
+    @Test
+    void aLongPostbackIsReadAgainAsItWasRead() {
+        guest().get(postback("&note=" + "x".repeat(6000)
+                + "&click_id=0000000000000000000000000z&order_id=LF-6&commission=12.00&status=pending"));
+        Postback unmatched = kept().getFirst();
+        assertThat(unmatched.outcome()).isEqualTo(Postback.Outcome.UNMATCHED);
+        postbacks.match(
+                trail.workspace(),
+                unmatched.id(),
+                ShortId.parse(click, ClickId::new).orElseThrow());
+        assertThat(sales.latest(trail.workspace())).singleElement().satisfies(sale -> {
+            assertThat(sale.commission().minor()).isEqualTo(1200);
+            assertThat(sale.sold().state()).isEqualTo(SaleState.PENDING);
+        });
     }
 
     @Test
