@@ -23,6 +23,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.data.domain.PageRequest;
@@ -43,6 +44,7 @@ public class Leads {
     private final ClickBook clicks;
     private final VisitWork work;
     private final TransactionTemplate transaction;
+    private final ApplicationEventPublisher events;
 
     Leads(
             LeadStore leads,
@@ -50,7 +52,9 @@ public class Leads {
             List<Doings> doings,
             ClickBook clicks,
             VisitWork work,
-            TransactionTemplate transaction) {
+            TransactionTemplate transaction,
+            ApplicationEventPublisher events) {
+        this.events = events;
         this.work = work;
         this.leads = leads;
         this.people = people;
@@ -144,6 +148,9 @@ public class Leads {
         }
     }
 
+    /** Somebody was erased whose visits, on whatever list or page they left their address, were these clicks. */
+    public record Forgotten(WorkspaceId workspace, List<ClickId> clicks) {}
+
     /** Whoever is erased is no lead with a name any more, and their visits lead back to nobody. */
     @EventListener
     @Transactional
@@ -156,11 +163,14 @@ public class Leads {
             row.aside = null;
             row.suspect = "";
         }
-        clicks.anonymize(
+        List<ClickId> known = Stream.concat(
+                        erased.clicks().stream(), theirs.stream().map(row -> new ClickId(row.click)))
+                .distinct()
+                .toList();
+        List<ClickId> visits = clicks.anonymize(erased.workspace(), known);
+        events.publishEvent(new Forgotten(
                 erased.workspace(),
-                Stream.concat(erased.clicks().stream(), theirs.stream().map(row -> new ClickId(row.click)))
-                        .distinct()
-                        .toList());
+                Stream.concat(known.stream(), visits.stream()).distinct().toList()));
     }
 
     /** Who left an address in the visits of some clicks, and what became of them, by click. */

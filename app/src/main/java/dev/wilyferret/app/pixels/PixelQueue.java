@@ -1,7 +1,7 @@
 package dev.wilyferret.app.pixels;
 
 import dev.wilyferret.app.clicks.PastClicks;
-import dev.wilyferret.app.people.People;
+import dev.wilyferret.app.leads.Leads;
 import dev.wilyferret.app.sales.Sale;
 import dev.wilyferret.app.sales.Sales;
 import dev.wilyferret.core.figures.Visit;
@@ -30,6 +30,7 @@ import java.util.OptionalLong;
 import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -105,15 +106,7 @@ public class PixelQueue {
     public void fill(WorkspaceId workspace, Collection<Visit.Kept> visits) {
         Instant from = clock.instant().minus(LASTS);
         List<Due> all = new ArrayList<>();
-        for (Visit.Kept visit : visits) {
-            for (SiteEvent.Followed event : visit.followed()) {
-                if (event instanceof SiteEvent.PixelFired fire
-                        && fire.answer() == PixelAnswer.LEFT_TO_SERVER
-                        && fire.at().isAfter(from)) {
-                    all.add(due(fire, view(visit, fire)));
-                }
-            }
-        }
+        visits.forEach(visit -> all.addAll(left(visit, from)));
         List<ClickId> bought = visits.stream()
                 .filter(visit ->
                         visit.sales().stream().anyMatch(sale -> sale.at().isAfter(from)))
@@ -125,11 +118,31 @@ public class PixelQueue {
         put(all);
     }
 
-    /** The view whose id browsers tell as the event's. */
-    private static String view(Visit.Kept visit, SiteEvent.PixelFired fire) {
-        return visit.followed().stream()
+    /** What the visit left to the program to tell. */
+    private static List<Due> left(Visit.Kept visit, Instant from) {
+        List<SiteEvent.PixelFired> fires = visit.followed().stream()
+                .filter(SiteEvent.PixelFired.class::isInstance)
+                .map(SiteEvent.PixelFired.class::cast)
+                .filter(fire ->
+                        fire.answer() == PixelAnswer.LEFT_TO_SERVER && fire.at().isAfter(from))
+                .toList();
+        if (fires.isEmpty()) {
+            return List.of();
+        }
+        // A fire has the moment of its view, so that there are few to choose from.
+        Map<Instant, List<EventId>> views = visit.followed().stream()
                 .filter(SiteEvent.PageView.class::isInstance)
-                .map(view -> new EventId(view.id().value()))
+                .collect(Collectors.groupingBy(
+                        SiteEvent::at,
+                        Collectors.mapping(view -> new EventId(view.id().value()), Collectors.toList())));
+        return fires.stream()
+                .map(fire -> due(fire, view(views.getOrDefault(fire.at(), List.of()), fire)))
+                .toList();
+    }
+
+    /** The view whose id browsers tell as the event's. */
+    private static String view(List<EventId> views, SiteEvent.PixelFired fire) {
+        return views.stream()
                 .filter(view -> SiteEvent.PixelFired.idForServer(view, fire.pixel(), fire.event())
                         .equals(fire.id()))
                 .findFirst()
@@ -291,19 +304,18 @@ public class PixelQueue {
         sql.sql(
                         "delete from pixel_send p using pixel_forgotten f where p.workspace_id = f.workspace_id and p.click_id = f.click_id")
                 .update();
-        // What is older than a day is put in no more, whoever it is of.
-        sql.sql("delete from pixel_forgotten where at < :twice")
-                .param("twice", Timestamp.from(now.minus(LASTS.multipliedBy(2))))
-                .update();
         sql.sql("delete from pixel_send where happened_at < :long and state <> 'WAITING'")
                 .param("long", Timestamp.from(now.minus(KEPT)))
                 .update();
     }
 
-    /** Of whoever is erased nothing more is told, and nothing is kept that was; nor is it put in again when their visits are told anew. */
+    /**
+     * Of whoever is erased nothing more is told, and nothing is kept that was; nor is it put in again when their visits are told anew, or
+     * a sale of theirs is reported later, however late.
+     */
     @EventListener
     @Transactional
-    public void forget(People.Erased erased) {
+    public void forget(Leads.Forgotten erased) {
         sql.sql("""
                         insert into pixel_forgotten (workspace_id, click_id, at)
                         select cast(:workspace as uuid), c, cast(:now as timestamptz) from unnest(cast(:clicks as uuid[])) c

@@ -406,6 +406,7 @@ class ServerPixelTest extends AppTest {
         assertThat(queued()).isNotEmpty();
         events.publishEvent(
                 new People.Erased(trail.workspace(), "a@b.example", "a@b.example", List.of(), List.of(click)));
+        followed();
         assertThat(queued()).isEmpty();
         // Whatever happens on the visit later tells it anew.
         guest.get(trail.redirectPath().replace("/on", "/" + trail.bridge().slug()));
@@ -415,6 +416,66 @@ class ServerPixelTest extends AppTest {
                 .update();
         followed();
         assertThat(queued()).isEmpty();
+    }
+
+    /** Their first visit left the address; the second one waits to be told, and a sale of it comes days later. */
+    @Test
+    void whoeverIsErasedIsToldOfInNoneOfTheirVisitsHoweverLate() {
+        told(PixelWay.SERVER, "Purchase");
+        answer = 503;
+        Guest guest = guest();
+        guest.get(trail.link().path());
+        ClickId first = ShortId.parse(click(guest), ClickId::new).orElseThrow();
+        guest.get(trail.link().path());
+        guest.get(trail.redirectPath());
+        String second = click(guest);
+        awaitCame(1);
+        events.publishEvent(
+                new People.Erased(trail.workspace(), "a@b.example", "a@b.example", List.of(), List.of(first)));
+        followed();
+        assertThat(queued()).isEmpty();
+        clock.pass(Duration.ofDays(3));
+        queue.end();
+        guest().get("/postback/" + trail.network().postbackKey() + "?secret="
+                + trail.network().secret() + "&commission=27.50&order_id=LATE&click_id=" + second);
+        followed();
+        assertThat(queued()).isEmpty();
+    }
+
+    /** An ad was opened beside the page before its question was answered. */
+    @Test
+    void whoAgreesAfterANewerClickIsToldOfWithTheViewTheyAgreedOn() {
+        told(PixelWay.SERVER, "");
+        scenario.write(
+                trail.bridge(),
+                Scenario.bridgeText(
+                                "Fresh", new NextStep.ToPage(trail.redirect().id()), List.of(pixel))
+                        .with(new PageSettings("Fresh", "", "", "", "en", true, true, "", "")));
+        await().until(() -> guest().get(trail.bridgePath()).body().contains("\"consent\":true"));
+        Guest guest = guest();
+        var view = Pattern.compile("\"view\":\"([0-9a-f-]{36})\"")
+                .matcher(guest.get(trail.bridgePath()).body());
+        assertThat(view.find()).isTrue();
+        String before = click(guest);
+        guest.get(trail.link().path());
+        assertThat(click(guest)).isNotEqualTo(before);
+        guest.post(
+                "/px",
+                "page",
+                trail.bridge().id().toString(),
+                "view",
+                view.group(1),
+                "pixel",
+                pixel.toString(),
+                "answer",
+                "AGREED",
+                "millis",
+                "900");
+        followed();
+        await().until(() -> came.stream().anyMatch(one -> one.body().contains(view.group(1))));
+        assertThat(queued())
+                .filteredOn(one -> ShortId.of(one.click()).equals(before))
+                .hasSize(1);
     }
 
     @ParameterizedTest
