@@ -27,6 +27,19 @@
       put('medium', chosen.dataset.medium);
     }
   });
+
+  // A choice that proposes what stands in other fields, for as long as nobody typed something else there.
+  document.querySelectorAll('[data-proposes]').forEach(function (choice) {
+    var proposed = choice.selectedOptions[0];
+    choice.addEventListener('change', function () {
+      var now = choice.selectedOptions[0];
+      choice.dataset.proposes.split(' ').forEach(function (field) {
+        var stands = document.getElementById(field).value;
+        if (stands === '' || proposed && stands === proposed.dataset[field]) put(field, now.dataset[field]);
+      });
+      proposed = now;
+    });
+  });
   document.addEventListener('click', function (event) {
     var button = event.target.closest('[data-put]');
     if (button) put(button.dataset.put, button.dataset.value);

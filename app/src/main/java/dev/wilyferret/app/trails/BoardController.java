@@ -24,6 +24,7 @@ import java.time.Clock;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -110,6 +111,9 @@ class BoardController {
     private static String show(List<Offer> offers, HostChoice hosts, Intake form, Model model) {
         model.addAttribute("hosts", hosts);
         model.addAttribute("offers", offers);
+        model.addAttribute(
+                "proposedSlugs",
+                offers.stream().collect(Collectors.toMap(Offer::id, offer -> Slug.proposedFor(offer.name()))));
         model.addAttribute("readyTrails", ReadyTrail.all());
         model.addAttribute("small", SmallDrawing.ofReady());
         model.addAttribute("straight", SmallDrawing.ofStraight());

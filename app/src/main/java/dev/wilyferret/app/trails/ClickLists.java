@@ -43,21 +43,17 @@ class ClickLists {
         return clicks.these(workspace, figures.behind(workspace, promotion, period, behind, before, most));
     }
 
-    /** All of them, some at a time. */
+    /** All of them, some at a time; what goes on goes on after the last click that was asked for, whether it is there or not. */
     void all(
             WorkspaceId workspace,
             PromotionId promotion,
             Period period,
             Behind behind,
             Consumer<List<ListedClick>> some) {
-        Optional<ClickId> before = Optional.empty();
-        while (true) {
-            List<ListedClick> page = page(workspace, promotion, period, behind, before, AT_ONCE);
-            some.accept(page);
-            if (page.size() < AT_ONCE) {
-                return;
-            }
-            before = Optional.of(page.getLast().id());
+        List<ClickId> ids = figures.behind(workspace, promotion, period, behind, Optional.empty(), AT_ONCE);
+        while (!ids.isEmpty()) {
+            some.accept(clicks.these(workspace, ids));
+            ids = figures.behind(workspace, promotion, period, behind, Optional.of(ids.getLast()), AT_ONCE);
         }
     }
 }

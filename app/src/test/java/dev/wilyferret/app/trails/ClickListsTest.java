@@ -15,12 +15,14 @@ import dev.wilyferret.core.visit.Headers;
 import dev.wilyferret.core.visit.Parameters;
 import dev.wilyferret.core.visit.SiteEvent;
 import dev.wilyferret.core.visit.Verdict;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.IntStream;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Document;
 import org.jsoup.nodes.Element;
@@ -123,6 +125,31 @@ class ClickListsTest extends AppTest {
         for (Element form : page.select("form[role=search]")) {
             assertThat(form.select("[name=behind]").val()).isEqualTo("traffic");
         }
+    }
+
+    /** Of one moment, with the end of what is read at once between them. */
+    @Test
+    void theFileHasEachClickOnce() {
+        Instant moment = clock.instant();
+        log.append(IntStream.range(0, 700)
+                .<SiteEvent>mapToObj(i -> new SiteEvent.Click(
+                        new ClickId(ids.at(moment)),
+                        trail.workspace(),
+                        trail.promotion().id(),
+                        Optional.empty(),
+                        Arrival.of(
+                                new VisitorId(UUID.randomUUID()),
+                                Optional.empty(),
+                                Optional.empty(),
+                                Parameters.NONE,
+                                false,
+                                new Arrival.Place("192.0.2.1", "192.0.2.0/24", "AT"),
+                                Headers.of("agent")),
+                        new Verdict.Counted()))
+                .toList());
+        followed();
+        List<String> rows = owner.get(path(".csv?")).body().lines().skip(1).toList();
+        assertThat(rows).hasSize(CLICKS + 700).doesNotHaveDuplicates();
     }
 
     @Test
