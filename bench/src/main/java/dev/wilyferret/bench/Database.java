@@ -14,7 +14,9 @@ import java.util.concurrent.TimeUnit;
 record Database(Path folder, String url, String password) implements AutoCloseable {
 
     static Database start() throws IOException, InterruptedException {
-        Path folder = Files.createTempDirectory("ferret-bench");
+        // Made, and in the end stopped and thrown away, by the script that starts the measurement, however this program
+        // ends.
+        Path folder = Path.of(System.getenv("FERRET_BENCH_FOLDER"));
         String[] started = run(List.of(
                         "./ferret", "db-start", folder.resolve("db").toString()))
                 .strip()
