@@ -1,19 +1,19 @@
 package dev.wilyferret.app.clicks;
 
 import dev.wilyferret.core.id.ClickId;
+import dev.wilyferret.core.id.EventId;
 import dev.wilyferret.core.id.Id;
-import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.UuidV7;
-import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.id.VisitorId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.pixel.PixelAnswer;
 import dev.wilyferret.core.pixel.PixelEvent;
 import dev.wilyferret.core.visit.SiteEvent;
+import dev.wilyferret.core.visit.VisitLife;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -62,36 +62,26 @@ public class ClickBook {
     /**
      * Takes from every click of the visitors of these clicks what could tell who they are. The figures stay: verdicts, links and
      * moments are not touched. The one thing that changes a click that is written.
+     *
+     * @return all clicks of those visitors
      */
     @Transactional
-    public void anonymize(WorkspaceId workspace, List<ClickId> clicks) {
-        if (!clicks.isEmpty()) {
-            work.note(
-                    workspace,
-                    queries.ofTheSameVisitors(workspace.value(), Id.values(clicks)).stream()
-                            .map(ClickId::new)
-                            .toList());
-            queries.emptyLabels(workspace.value(), Id.values(clicks));
-            queries.anonymize(workspace.value(), Id.values(clicks));
+    public List<ClickId> anonymize(WorkspaceId workspace, List<ClickId> clicks) {
+        if (clicks.isEmpty()) {
+            return List.of();
         }
+        List<ClickId> all = queries.ofTheSameVisitors(workspace.value(), Id.values(clicks)).stream()
+                .map(ClickId::new)
+                .toList();
+        work.note(workspace, all);
+        queries.emptyLabels(workspace.value(), Id.values(clicks));
+        queries.anonymize(workspace.value(), Id.values(clicks));
+        return all;
     }
 
     @Transactional(readOnly = true)
     public List<ListedClick> all(WorkspaceId workspace, PromotionId promotion, Instant from) {
         return listed(queries.clicks(workspace.value(), promotion.value(), from, Limit.of(LIST)));
-    }
-
-    /** Clicks by a link that its seller bills for: not one's own, no declared crawlers. Reads the promotion's clicks. */
-    @Transactional(readOnly = true)
-    public long billed(WorkspaceId workspace, PromotionId promotion, LinkId link) {
-        return queries.billed(workspace.value(), promotion.value(), link.value());
-    }
-
-    /** How often since a moment a turn was taken that was one of some variants'. Reads the promotion's clicks since then. */
-    @Transactional(readOnly = true)
-    public long draws(WorkspaceId workspace, PromotionId promotion, List<VariantId> variants, Instant from) {
-        return queries.draws(workspace.value(), promotion.value(), Id.values(variants), from)
-                + queries.drawsMeanwhile(workspace.value(), promotion.value(), Id.values(variants), from);
     }
 
     /**
@@ -133,6 +123,14 @@ public class ClickBook {
                 .map(ClickRow::toClick);
     }
 
+    /** The click that a view of a page belongs to; empty if it was not viewed so. */
+    @Transactional(readOnly = true)
+    public Optional<SiteEvent.Click> viewed(WorkspaceId workspace, PageId page, EventId view) {
+        return queries.view(workspace.value(), view.value(), UuidV7.momentOf(view.value()), page.value())
+                .flatMap(row -> click(workspace, new ClickId(row.click)));
+    }
+
+    /** What followed a click in its visit, as far as a visit takes it. */
     @Transactional(readOnly = true)
     public List<SiteEvent.Followed> followed(WorkspaceId workspace, ClickId click) {
         return followed(workspace, List.of(click)).getOrDefault(click, List.of());
@@ -141,7 +139,7 @@ public class ClickBook {
     /** What followed each of some clicks; those that nothing followed are missing. */
     @Transactional(readOnly = true)
     public Map<ClickId, List<SiteEvent.Followed>> followed(WorkspaceId workspace, List<ClickId> clicks) {
-        return queries.followed(workspace.value(), Id.values(clicks)).stream()
+        return queries.followed(workspace.value(), Id.texts(clicks), VisitLife.MOST_EVENTS).stream()
                 .map(SiteEventRow::toEvent)
                 .collect(Collectors.groupingBy(SiteEvent.Followed::click));
     }

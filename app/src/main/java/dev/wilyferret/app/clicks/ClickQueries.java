@@ -49,27 +49,9 @@ interface ClickQueries extends Repository<StandingClickRow, ClickRow.Key> {
     @Query("""
             from StandingClickRow c
             where c.workspace = :workspace and c.promotion = :promotion and c.at >= :from
-            order by c.at desc
+            order by c.at desc, c.id desc
             """)
     List<StandingClickRow> clicks(UUID workspace, UUID promotion, Instant from, Limit limit);
-
-    @Query("""
-            select count(*) from ClickRow c where c.workspace = :workspace and c.promotion = :promotion and c.link = :link
-              and c.own = false and c.verdict <> 'DECLARED_CRAWLER'
-            """)
-    long billed(UUID workspace, UUID promotion, UUID link);
-
-    @Query("""
-            select count(*) from ClickRow c where c.workspace = :workspace and c.promotion = :promotion and c.at >= :from
-              and c.variant in :variants and c.firstDraw = true
-            """)
-    long draws(UUID workspace, UUID promotion, List<UUID> variants, Instant from);
-
-    @Query("""
-            select count(*) from SiteEventRow e where e.workspace = :workspace and e.promotion = :promotion and e.at >= :from
-              and e.variant in :variants and e.firstDraw = true
-            """)
-    long drawsMeanwhile(UUID workspace, UUID promotion, List<UUID> variants, Instant from);
 
     @Query("""
             select count(*) from SiteEventRow e where e.workspace = :workspace and e.promotion in :promotions and e.at >= :from
@@ -82,14 +64,23 @@ interface ClickQueries extends Repository<StandingClickRow, ClickRow.Key> {
             """)
     List<SiteEventRow> wentOn(UUID workspace, UUID promotion, Limit limit);
 
-    @Query("from StandingClickRow c where c.workspace = :workspace and c.id in :ids order by c.at desc")
+    @Query("from StandingClickRow c where c.workspace = :workspace and c.id in :ids order by c.at desc, c.id desc")
     List<StandingClickRow> clicks(UUID workspace, List<UUID> ids);
 
     @Query("from ClickRow c where c.workspace = :workspace and c.id = :id and c.at = :at")
     Optional<ClickRow> click(UUID workspace, UUID id, Instant at);
 
-    @Query("from SiteEventRow e where e.workspace = :workspace and e.click in :clicks order by e.at")
-    List<SiteEventRow> followed(UUID workspace, List<UUID> clicks);
+    /** The first so many of each click. */
+    @NativeQuery("""
+            select e.* from unnest(cast(:clicks as uuid[])) c (id) cross join lateral (
+              select * from site_event where workspace_id = :workspace and click_id = c.id order by id limit :most) e
+            order by e.at
+            """)
+    List<SiteEventRow> followed(UUID workspace, String[] clicks, int most);
+
+    @Query(
+            "from SiteEventRow e where e.workspace = :workspace and e.id = :id and e.at = :at and e.kind = PAGE_VIEW and e.page = :page")
+    Optional<SiteEventRow> view(UUID workspace, UUID id, Instant at, UUID page);
 
     @Query("""
             from ClickRow c where c.workspace = :workspace and c.visitor = :visitor and c.promotion = :promotion

@@ -26,12 +26,14 @@ import java.time.Instant;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
+import org.hibernate.annotations.Immutable;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
 
 /** A click as it is kept; written once, never changed. */
 @Entity
+@Immutable
 @Table(name = "click")
 @IdClass(ClickRow.Key.class)
 class ClickRow {
@@ -52,6 +54,7 @@ class ClickRow {
             .column("stretch", "int4", row -> row.stretch)
             .column("share", "float4", row -> row.share)
             .column("first_draw", "bool", row -> row.firstDraw)
+            .column("continued", "bool", row -> row.continued)
             .text("address", row -> row.address)
             .text("network", row -> row.network)
             .text("country", row -> row.country)
@@ -111,6 +114,10 @@ class ClickRow {
     @Nullable
     Boolean firstDraw;
 
+    /** Empty for most. */
+    @Nullable
+    Boolean continued;
+
     String address;
     String network;
     String country;
@@ -150,6 +157,7 @@ class ClickRow {
             share = (float) draw.share();
             firstDraw = draw.first();
         });
+        continued = click.continued() ? true : null;
         address = arrival.place().address();
         network = arrival.place().network();
         country = arrival.place().country();
@@ -178,7 +186,8 @@ class ClickRow {
                 new PromotionId(promotion),
                 Optional.ofNullable(rotation).map(this::draw),
                 arrival,
-                read);
+                read,
+                Boolean.TRUE.equals(continued));
     }
 
     private Draw draw(UUID of) {

@@ -2,7 +2,6 @@ package dev.wilyferret.app.clicks;
 
 import dev.wilyferret.core.visit.SiteEvent;
 import java.sql.Connection;
-import java.sql.SQLException;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
@@ -43,19 +42,5 @@ class EventWriter {
             ColumnInsert.Part.insert(connection, parts);
             return parts;
         });
-    }
-
-    /**
-     * Whether a failure lies with the connection or the server, and may pass: SQLSTATE classes 08 (connection),
-     * 53 (resources), 57 (operator intervention), 58 (system), 40 (rolled back); or no connection to be had.
-     */
-    boolean mayPass(Throwable failed) {
-        for (Throwable cause = failed; cause != null; cause = cause.getCause()) {
-            if (cause instanceof SQLException sql) {
-                String state = sql.getSQLState();
-                return state == null || state.matches("(08|53|57|58|40|25006).*");
-            }
-        }
-        return false;
     }
 }

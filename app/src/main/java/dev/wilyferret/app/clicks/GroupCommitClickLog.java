@@ -1,5 +1,6 @@
 package dev.wilyferret.app.clicks;
 
+import dev.wilyferret.app.storage.DatabaseAway;
 import dev.wilyferret.app.storage.Lane;
 import dev.wilyferret.core.visit.SiteEvent;
 import java.time.Duration;
@@ -108,7 +109,7 @@ class GroupCommitClickLog implements ClickLog, SmartLifecycle {
                 });
                 return;
             } catch (RuntimeException failed) {
-                if (writer.mayPass(failed)) {
+                if (DatabaseAway.mayPass(failed)) {
                     LOG.warn(
                             "The click log waits for the database: {}",
                             failed.getClass().getSimpleName());

@@ -22,6 +22,7 @@ import dev.wilyferret.core.visit.Draw;
 import dev.wilyferret.core.visit.SiteEvent;
 import dev.wilyferret.core.visit.Standing;
 import dev.wilyferret.core.visit.TakenStep;
+import dev.wilyferret.core.visit.VisitLife;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Timestamp;
@@ -129,11 +130,12 @@ public class PastClicks {
                             variant_id, rotation_id, stretch, share, first_draw
                           from site_event
                           where workspace_id = :workspace and click_id = c.id and at >= :from and (pixel_answer is null or pixel_answer = 'LEFT_TO_SERVER')
-                          offset 0) e
+                          order by id limit :most) e
                         """)
                 .param("workspace", workspace.value())
                 .param("clicks", clicks)
                 .param("from", Timestamp.from(from))
+                .param("most", VisitLife.MOST_EVENTS)
                 .query(row -> {
                     SiteEvent.Followed event = event(workspace, row);
                     followed.computeIfAbsent(event.click(), fresh -> new ArrayList<>())
@@ -206,11 +208,13 @@ public class PastClicks {
         Map<ClickId, Set<PixelId>> fired = new HashMap<>();
         sql.sql("""
                         select distinct c.id, e.pixel_id from unnest(cast(:clicks as uuid[])) c (id) cross join lateral (
-                          select pixel_id from site_event
-                          where workspace_id = :workspace and click_id = c.id and kind = 'PIXEL_FIRED' offset 0) e
+                          select pixel_id, kind from site_event
+                          where workspace_id = :workspace and click_id = c.id order by id limit :most) e
+                        where e.kind = 'PIXEL_FIRED'
                         """)
                 .param("workspace", workspace.value())
                 .param("clicks", Id.texts(clicks))
+                .param("most", VisitLife.MOST_EVENTS)
                 .query(row -> {
                     fired.computeIfAbsent(new ClickId(row.getObject(1, UUID.class)), fresh -> new HashSet<>())
                             .add(new PixelId(row.getObject(2, UUID.class)));

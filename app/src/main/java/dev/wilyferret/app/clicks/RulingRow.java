@@ -8,9 +8,11 @@ import jakarta.persistence.Table;
 import java.io.Serializable;
 import java.time.Instant;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 
 /** The owner's word on a click. */
 @Entity
+@DynamicUpdate
 @Table(name = "click_ruling")
 class RulingRow {
 

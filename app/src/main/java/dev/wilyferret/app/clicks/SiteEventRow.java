@@ -28,12 +28,14 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.UUID;
+import org.hibernate.annotations.Immutable;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
 
 /** Something that followed a click, as it is kept; written once, never changed. */
 @Entity
+@Immutable
 @Table(name = "site_event")
 @IdClass(ClickRow.Key.class)
 class SiteEventRow {

@@ -96,7 +96,7 @@ class Carried {
 
     /** Whether the address of a request carries a visit along. */
     static boolean comes(HttpServletRequest request) {
-        return request.getQueryString() != null && request.getQueryString().contains(SiteParameter.VISIT + "=");
+        return Crossing.carries(request, SiteParameter.VISIT);
     }
 
     private boolean signed(WorkspaceId workspace, String claim, String signature) {

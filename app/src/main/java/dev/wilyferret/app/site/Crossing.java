@@ -90,7 +90,14 @@ class Crossing {
 
     /** Whether a request comes from another host. */
     static boolean comes(HttpServletRequest request) {
-        return request.getQueryString() != null && request.getQueryString().contains(PARAMETER + "=");
+        return carries(request, PARAMETER);
+    }
+
+    /** Whether a parameter stands in the address of a request, so that {@link #without} takes it out. */
+    static boolean carries(HttpServletRequest request, String parameter) {
+        return Optional.ofNullable(request.getQueryString())
+                .filter(query -> Arrays.stream(query.split("&")).anyMatch(pair -> pair.startsWith(parameter + "=")))
+                .isPresent();
     }
 
     /** The address of such a request without what was handed over. */

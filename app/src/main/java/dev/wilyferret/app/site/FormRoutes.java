@@ -1,5 +1,7 @@
 package dev.wilyferret.app.site;
 
+import dev.wilyferret.app.clicks.ClickBook;
+import dev.wilyferret.app.clicks.ClickLog;
 import dev.wilyferret.app.leads.Lead;
 import dev.wilyferret.app.leads.Leads;
 import dev.wilyferret.app.live.ServedHtml;
@@ -16,7 +18,6 @@ import dev.wilyferret.app.publicpage.LeadFields;
 import dev.wilyferret.app.publicpage.LeadFields.LeadField;
 import dev.wilyferret.app.publicpage.PageHtml;
 import dev.wilyferret.core.address.Tags;
-import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.EventId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.ShortId;
@@ -28,12 +29,14 @@ import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
 import dev.wilyferret.core.page.Placed;
 import dev.wilyferret.core.people.EmailAddress;
+import dev.wilyferret.core.visit.SiteEvent;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -57,6 +60,9 @@ class FormRoutes {
     private final SnapshotKeeper snapshots;
     private final Leads leads;
     private final Lists lists;
+    private final ClickLog log;
+    private final ClickBook clicks;
+    private final Onward onward;
     private final Carried carried;
     private final Orders orders;
     private final Clients clients;
@@ -73,6 +79,9 @@ class FormRoutes {
             SnapshotKeeper snapshots,
             Leads leads,
             Lists lists,
+            ClickLog log,
+            ClickBook clicks,
+            Onward onward,
             Carried carried,
             Orders orders,
             Clients clients,
@@ -87,6 +96,9 @@ class FormRoutes {
         this.snapshots = snapshots;
         this.leads = leads;
         this.lists = lists;
+        this.log = log;
+        this.clicks = clicks;
+        this.onward = onward;
         this.carried = carried;
         this.orders = orders;
         this.clients = clients;
@@ -188,7 +200,7 @@ class FormRoutes {
             again(request, response, 422, found, FormSent.refused(found.placed.id(), typed, findings));
             return;
         }
-        Lead lead = lead(request, page, form, typed);
+        Lead lead = lead(request, page, current(request, response, page), form, typed);
         Optional<Subscriber> joined =
                 leads.keep(page.workspace(), lead, form.list(), joining(lead, form, typed, network));
         answers.seeOther(response, after(form, page, found.placed.id(), joined, typed));
@@ -247,29 +259,50 @@ class FormRoutes {
                 network);
     }
 
-    private Lead lead(HttpServletRequest request, LivePage page, Block.Form form, Map<String, String> typed) {
+    /**
+     * The click that a form belongs to. Who read for so long that their browser forgot the visit goes on with the one their view of the
+     * page belongs to; where that is not known either, one begins.
+     */
+    private Visit.Current current(HttpServletRequest request, HttpServletResponse response, LivePage page) {
+        Visit remembered = onward.visit(request, page.workspace());
+        Visit visit = remembered.currentOn(page.promotion()).isPresent()
+                ? remembered
+                : UuidV7.parse(parameter(request, "v"))
+                        .map(EventId::new)
+                        .flatMap(view -> clicks.viewed(page.workspace(), page.id(), view))
+                        .map(click -> remembered.carrying(click.visitor(), Visit.Current.of(click)))
+                        .orElse(remembered);
+        List<SiteEvent> events = new ArrayList<>(1);
+        Visit.Current current = onward.current(request, page, visit, Optional.empty(), events);
+        if (!events.isEmpty()) {
+            log.append(events);
+        }
+        visit.remember(request, response, current);
+        return current;
+    }
+
+    private Lead lead(
+            HttpServletRequest request,
+            LivePage page,
+            Visit.Current current,
+            Block.Form form,
+            Map<String, String> typed) {
         Map<String, String> said = new LinkedHashMap<>();
         LeadFields.of(form).stream()
                 .filter(field -> !field.name().equals(LeadFields.EMAIL))
                 .filter(field -> !typed.getOrDefault(field.name(), "").isBlank())
                 .forEach(
                         field -> said.put(field.label(), typed.get(field.name()).strip()));
-        Visit visit = carried.onto(Visit.of(request, ids), request, page.workspace());
-        ClickId click =
-                visit.currentOn(page.promotion()).map(Visit.Current::click).orElseGet(() -> new ClickId(ids.next()));
         return new Lead(
                 ids.next(),
                 page.promotion(),
                 page.id(),
-                click,
+                current.click(),
                 new EmailAddress(typed.getOrDefault(LeadFields.EMAIL, "")).text(),
                 said,
                 parameter(request, "consent").isEmpty() ? "" : form.consent(),
                 suspect(request),
-                visit.currentOn(page.promotion())
-                        .flatMap(Visit.Current::link)
-                        .map(snapshots.now().linksById()::get)
-                        .map(SiteSnapshot.LiveLink::tags),
+                current.link().map(snapshots.now().linksById()::get).map(SiteSnapshot.LiveLink::tags),
                 places.country(request.getRemoteAddr()),
                 clock.instant());
     }

@@ -8,6 +8,7 @@ import dev.wilyferret.app.live.SnapshotKeeper;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.rotation.Choosing;
 import dev.wilyferret.core.visit.Draw;
 import dev.wilyferret.core.visit.Parameters;
 import dev.wilyferret.core.visit.SiteEvent;
@@ -28,6 +29,7 @@ class Onward {
     private final UuidV7 ids;
     private final Arrivals arrivals;
     private final Carried carried;
+    private final OpenVisits visits;
     private final Leading leading;
     private final Sharing sharing;
 
@@ -37,6 +39,7 @@ class Onward {
             UuidV7 ids,
             Arrivals arrivals,
             Carried carried,
+            OpenVisits visits,
             Leading leading,
             Sharing sharing) {
         this.snapshots = snapshots;
@@ -44,6 +47,7 @@ class Onward {
         this.ids = ids;
         this.arrivals = arrivals;
         this.carried = carried;
+        this.visits = visits;
         this.leading = leading;
         this.sharing = sharing;
     }
@@ -52,10 +56,26 @@ class Onward {
         return carried.onto(Visit.of(request, ids), request, workspace);
     }
 
-    /** A visit that begins on a page, without a link. */
-    private Visit.Current begin(Came came, LivePage page, Optional<Draw> draw, List<SiteEvent> events) {
+    /** A visit that begins on a page: without a link, or with that of the visit it goes on with. */
+    private Visit.Current begin(
+            HttpServletRequest request,
+            LivePage page,
+            Visit visit,
+            Optional<Sharing.Given> given,
+            List<SiteEvent> events) {
+        Optional<Visit.Current> ended = visits.ended(visit, page.promotion());
+        Optional<LiveLink> link = ended.flatMap(Visit.Current::link)
+                .map(snapshots.now().linksById()::get)
+                .filter(one -> one.promotion().equals(page.promotion()));
+        Came came = given.filter(one -> link.isEmpty())
+                .map(Sharing.Given::came)
+                .orElseGet(() -> came(request, visit, page.workspace(), link));
+        Optional<Draw> draw = given.map(Sharing.Given::draw)
+                .or(() -> link.flatMap(one -> sharing.behind(one, request, visit, came, false))
+                        .map(Choosing.Chosen::draw)
+                        .filter(same -> ended.flatMap(Visit.Current::variant).equals(Optional.of(same.variant()))));
         SiteEvent.Click click = came.click(new ClickId(ids.next()), page.workspace(), page.promotion(), draw);
-        events.add(click);
+        events.add(ended.isPresent() ? click.goingOn() : click);
         return Visit.Current.of(click);
     }
 
@@ -70,15 +90,10 @@ class Onward {
             Visit visit,
             Optional<Sharing.Given> given,
             List<SiteEvent> events) {
-        Optional<Visit.Current> on = visit.currentOn(page.promotion());
+        Optional<Visit.Current> on = visits.on(visit, page.promotion());
         on.ifPresent(current ->
                 given.ifPresent(one -> events.add(sharing.drawn(page, current.click(), visit.visitor(), one.draw()))));
-        return on.orElseGet(() -> begin(
-                given.map(Sharing.Given::came)
-                        .orElseGet(() -> came(request, visit, page.workspace(), Optional.empty())),
-                page,
-                given.map(Sharing.Given::draw),
-                events));
+        return on.orElseGet(() -> begin(request, page, visit, given, events));
     }
 
     /**

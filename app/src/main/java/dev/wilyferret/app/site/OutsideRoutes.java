@@ -26,6 +26,7 @@ import dev.wilyferret.core.text.Refusal;
 import dev.wilyferret.core.visit.Parameters;
 import dev.wilyferret.core.visit.SiteEvent;
 import dev.wilyferret.core.visit.TakenStep;
+import dev.wilyferret.core.visit.VisitLife;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
@@ -107,6 +108,7 @@ class OutsideRoutes {
     private final UuidV7 ids;
     private final Arrivals arrivals;
     private final Carried carried;
+    private final OpenVisits visits;
     private final OutsideScript scripts;
     private final NotTaken notTaken;
     private final Workspaces workspaces;
@@ -120,6 +122,7 @@ class OutsideRoutes {
             UuidV7 ids,
             Arrivals arrivals,
             Carried carried,
+            OpenVisits visits,
             OutsideScript scripts,
             NotTaken notTaken,
             Workspaces workspaces,
@@ -131,6 +134,7 @@ class OutsideRoutes {
         this.ids = ids;
         this.arrivals = arrivals;
         this.carried = carried;
+        this.visits = visits;
         this.scripts = scripts;
         this.notTaken = notTaken;
         this.workspaces = workspaces;
@@ -176,13 +180,13 @@ class OutsideRoutes {
         }
         LivePage page = found.get();
         List<SiteEvent> events = new ArrayList<>(2);
-        Carried.Along along = carried.read(request, page.workspace())
-                .filter(one -> one.click().promotion().equals(page.promotion()))
-                .filter(one -> carried.age(one).compareTo(Visit.VISIT_LASTS) < 0)
+        Optional<Carried.Along> known =
+                along(request, page).filter(one -> carried.age(one).compareTo(Visit.VISIT_LASTS) < 0);
+        Carried.Along along = known.filter(one -> visits.takes(one.click().click()))
                 .orElseGet(() -> {
-                    SiteEvent.Click click =
-                            came(request, page).click(new ClickId(ids.next()), page.workspace(), page.promotion());
-                    events.add(click);
+                    SiteEvent.Click click = came(request, page, known)
+                            .click(new ClickId(ids.next()), page.workspace(), page.promotion());
+                    events.add(known.isPresent() ? click.goingOn() : click);
                     return new Carried.Along(click.visitor(), Visit.Current.of(click));
                 });
         SiteEvent.PageView view = new SiteEvent.PageView(
@@ -209,14 +213,28 @@ class OutsideRoutes {
         json(response, answer);
     }
 
-    private Came came(HttpServletRequest request, LivePage page) {
+    private Optional<Carried.Along> along(HttpServletRequest request, LivePage page) {
+        return carried.read(request, page.workspace())
+                .filter(one -> one.click().promotion().equals(page.promotion()));
+    }
+
+    /** @param ended the visit that is gone on with; empty where one begins */
+    private Came came(HttpServletRequest request, LivePage page, Optional<Carried.Along> ended) {
         String at = parameter(request, "at");
         int asks = at.indexOf('?');
         int part = at.indexOf('#');
         String query =
                 asks < 0 || part >= 0 && part < asks ? "" : at.substring(asks + 1, part < 0 ? at.length() : part);
-        Visit visit = new Visit(visitor(request, page), false, Optional.empty(), Optional.empty(), false);
-        return Came.of(arrivals.of(request, visit, link(page, query), new Said(query, parameter(request, "referrer"))));
+        Visit visit = new Visit(
+                ended.map(Carried.Along::visitor).orElseGet(() -> visitor(request, page)),
+                false,
+                Optional.empty(),
+                Optional.empty(),
+                false);
+        Optional<LiveLink> link = link(page, query)
+                .or(() -> ended.flatMap(one -> one.click().link())
+                        .map(snapshots.now().linksById()::get));
+        return Came.of(arrivals.of(request, visit, link, new Said(query, parameter(request, "referrer"))));
     }
 
     /**
@@ -250,10 +268,14 @@ class OutsideRoutes {
             return;
         }
         LivePage page = found.get();
-        Optional<Carried.Along> along = carried.read(request, page.workspace())
-                .filter(one -> one.click().promotion().equals(page.promotion()));
+        Optional<Carried.Along> along =
+                along(request, page).filter(one -> visits.takes(one.click().click()));
         if (along.isEmpty()) {
-            refuse(response, page, "What was told names no visit of the last day, so it belongs to nobody.");
+            refuse(
+                    response,
+                    page,
+                    "What was told names no visit of the last %d hours, or one that took %d events, which is the most."
+                            .formatted(VisitLife.LASTS.toHours(), VisitLife.MOST_EVENTS));
             return;
         }
         try {

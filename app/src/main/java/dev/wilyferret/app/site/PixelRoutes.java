@@ -1,10 +1,12 @@
 package dev.wilyferret.app.site;
 
+import dev.wilyferret.app.clicks.ClickBook;
 import dev.wilyferret.app.clicks.ClickLog;
 import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.live.SiteSnapshot.LivePage;
 import dev.wilyferret.app.live.SnapshotKeeper;
 import dev.wilyferret.app.pixels.PagePixel;
+import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.EventId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PixelId;
@@ -12,6 +14,7 @@ import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.pixel.PixelAnswer;
 import dev.wilyferret.core.pixel.PixelEvent;
+import dev.wilyferret.core.visit.SiteEvent;
 import dev.wilyferret.core.visit.SiteEvent.PixelFired;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -32,14 +35,29 @@ class PixelRoutes {
 
     private final SnapshotKeeper snapshots;
     private final ClickLog log;
+    private final ClickBook clicks;
+    private final OpenVisits visits;
+    private final Line line;
     private final UuidV7 ids;
     private final Answers answers;
     private final Clock clock;
     private final SiteAddress site;
 
-    PixelRoutes(SnapshotKeeper snapshots, ClickLog log, UuidV7 ids, Answers answers, Clock clock, SiteAddress site) {
+    PixelRoutes(
+            SnapshotKeeper snapshots,
+            ClickLog log,
+            ClickBook clicks,
+            OpenVisits visits,
+            Line line,
+            UuidV7 ids,
+            Answers answers,
+            Clock clock,
+            SiteAddress site) {
         this.snapshots = snapshots;
         this.log = log;
+        this.clicks = clicks;
+        this.line = line;
+        this.visits = visits;
         this.ids = ids;
         this.answers = answers;
         this.clock = clock;
@@ -105,23 +123,38 @@ class PixelRoutes {
 
     /** Kept only with the visit it belongs to; without its cookies there is nothing to hang it on. */
     private void keep(
-            HttpServletRequest request, LivePage page, PagePixel pixel, EventId view, PixelAnswer answer, int millis) {
+            HttpServletRequest request, LivePage page, PagePixel pixel, EventId view, PixelAnswer answer, int millis)
+            throws IOException {
         Visit visit = Visit.of(request, ids);
         PixelEvent event = pixel.event();
-        visit.currentOn(page.promotion())
-                .ifPresent(current -> log.append(List.of(new PixelFired(
+        Optional<Visit.Current> current = visits.on(visit, page.promotion());
+        if (current.isEmpty()) {
+            return;
+        }
+        clickOf(view, page, current.get().click())
+                .ifPresent(click -> log.append(List.of(new PixelFired(
                         answer == PixelAnswer.LEFT_TO_SERVER
                                 ? PixelFired.idForServer(view, pixel.id(), event)
                                 : PixelFired.idFor(view, pixel.id(), event),
                         page.workspace(),
                         page.promotion(),
-                        current.click(),
+                        click,
                         visit.visitor(),
                         page.id(),
                         pixel.id(),
                         event,
                         answer,
                         millis))));
+    }
+
+    /** The click that a view belongs to: where a newer click came after it, as by an ad opened beside the page, the one before. */
+    private Optional<ClickId> clickOf(EventId view, LivePage page, ClickId current) throws IOException {
+        if (view.value().compareTo(current.value()) > 0) {
+            return Optional.of(current);
+        }
+        return line.in(() -> clicks.viewed(page.workspace(), page.id(), view))
+                .map(SiteEvent.Click::id)
+                .filter(visits::takes);
     }
 
     /** The id of a view of the last hour; an older or future one is made up. */

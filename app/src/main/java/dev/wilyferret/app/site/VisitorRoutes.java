@@ -135,8 +135,9 @@ class VisitorRoutes {
     private record Way(Target target, Optional<Draw> draw) {}
 
     private Way way(HttpServletRequest request, LiveLink link, Visit visit, Came came, boolean takes) {
+        long taken = takes ? link.taken().take() : link.taken().soFar();
         Optional<Target> ended = link.ending()
-                .filter(ending -> ending.ended(clock.instant(), takes))
+                .filter(ending -> ending.ended(clock.instant(), taken))
                 .map(SiteSnapshot.Ending::then);
         if (ended.isPresent()) {
             return new Way(ended.get(), Optional.empty());

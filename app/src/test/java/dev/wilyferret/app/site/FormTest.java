@@ -13,6 +13,7 @@ import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.offers.OfferDetails;
 import dev.wilyferret.app.offers.Offers;
 import dev.wilyferret.core.address.UriTemplate;
+import dev.wilyferret.core.figures.Period;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.money.Money;
@@ -168,6 +169,41 @@ class FormTest extends AppTest {
         guest.post(optIn(), "email", "INES@kelderhoek.example", "first_name", "Ines", "v", view);
         assertThat(leads.ofPromotion(trail.workspace(), trail.promotion().id(), 0))
                 .hasSize(1);
+    }
+
+    /** Their browser has forgotten the visit; the form says which view it stands on. */
+    @Test
+    void whoReadsLongerThanAVisitLastsIsAnOptInOfTheirClickAllTheSame() {
+        publishForm(new NextStep.ShowThanks());
+        Guest guest = guest();
+        guest.get(trail.link().path());
+        String view = view(guest.get(trail.bridgePath()));
+        String click = guest.cookie("wf_c").orElseThrow().split("\\.")[0];
+        clock.pass(Duration.ofMinutes(45));
+        Guest later = guest();
+        later.post(optIn(), "email", "ines@kelderhoek.example", "first_name", "Ines", "v", view);
+        assertThat(ShortId.of(lead().click())).isEqualTo(click);
+        assertThat(lead().tags())
+                .hasValueSatisfying(tags -> assertThat(tags.source()).isEqualTo("plumage"));
+        assertThat(later.cookie("wf_c").orElseThrow())
+                .as("and their visit goes on")
+                .startsWith(click);
+        assertThat(optIns()).isEqualTo(1);
+    }
+
+    /** A click begins, as on the way out. */
+    @Test
+    void whoseViewIsNotKnownIsAnOptInOfAClickOfTheirOwn() {
+        publishForm(new NextStep.ShowThanks());
+        guest().post(optIn(), "email", "ines@kelderhoek.example", "first_name", "Ines");
+        assertThat(optIns()).isEqualTo(1);
+    }
+
+    private long optIns() {
+        followed();
+        return figures.of(trail.workspace(), trail.promotion().id(), Period.EVER)
+                .sums()
+                .optIns();
     }
 
     @Test

@@ -228,6 +228,25 @@ class SiteTest extends AppTest {
         scenario.awaitLive(trail.link().path(), 302);
     }
 
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "?my_wf_visit=1",
+                "?from=a?wf_over=1",
+                "?x=1&ywf_over=2",
+                "?wf_visit=1",
+                "?wf_over=",
+                "?wf_over=1&wf_visit=2"
+            })
+    void noParameterSendsAVisitorRoundInCircles(String query) {
+        Guest guest = guest();
+        HttpResponse<String> answer = guest.get(trail.bridgePath() + query);
+        if (answer.statusCode() == 302) {
+            answer = guest.get(Guest.location(answer));
+        }
+        assertThat(answer.statusCode()).isEqualTo(200);
+    }
+
     @Test
     void forgedCookiesDoNoHarm() {
         for (String forged :

@@ -37,6 +37,8 @@ public sealed interface SiteEvent {
      * A request to a tracking link, or the first view of a page reached without one in a visit.
      *
      * @param draw the variant of a rotation it was given; empty where none was drawn
+     * @param continued whether it goes on with a visit that had taken all it takes ({@link VisitLife}), without its link being followed
+     *     once more
      */
     record Click(
             ClickId id,
@@ -44,8 +46,24 @@ public sealed interface SiteEvent {
             PromotionId promotion,
             Optional<Draw> draw,
             Arrival arrival,
-            Verdict verdict)
+            Verdict verdict,
+            boolean continued)
             implements SiteEvent {
+
+        public Click(
+                ClickId id,
+                WorkspaceId workspace,
+                PromotionId promotion,
+                Optional<Draw> draw,
+                Arrival arrival,
+                Verdict verdict) {
+            this(id, workspace, promotion, draw, arrival, verdict, false);
+        }
+
+        /** The same, as one that goes on with a visit. */
+        public Click goingOn() {
+            return new Click(id, workspace, promotion, draw, arrival, verdict, true);
+        }
 
         public Optional<VariantId> variant() {
             return draw.map(Draw::variant);
