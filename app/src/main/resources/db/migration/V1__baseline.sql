@@ -494,14 +494,14 @@ create table click (
   stretch int,
   share real,
   first_draw boolean,
-  -- Whether it goes on with a visit that had taken all it takes: its link was not followed once more.
-  continued boolean not null default false,
+  -- True where it goes on with a visit that had taken all it takes: its link was not followed once more.
+  continued boolean,
   primary key (workspace_id, id, at)
 ) partition by range (at);
 create index click_by_promotion on click (workspace_id, promotion_id, at);
 -- How many a link that ends after so many has taken.
 create index click_by_link on click (workspace_id, link_id, id)
-  where link_id is not null and not own and verdict = 'COUNTED' and not continued;
+  where link_id is not null and not own and verdict = 'COUNTED' and continued is not true;
 -- How many turns were taken since shares changed.
 create index click_by_variant on click (workspace_id, variant_id, at) where first_draw;
 -- All clicks of a visitor: for their walk, and for those who are erased.
@@ -536,7 +536,7 @@ create table site_event (
   primary key (workspace_id, id, at)
 ) partition by range (at);
 create index site_event_by_promotion on site_event (workspace_id, promotion_id, at);
-create index site_event_by_click on site_event (workspace_id, click_id);
+create index site_event_by_click on site_event (workspace_id, click_id, id);
 create index site_event_by_variant on site_event (workspace_id, variant_id, at) where first_draw;
 create index site_event_by_pixel on site_event (workspace_id, pixel_id, at) where pixel_id is not null;
 -- Whether a promotion's lead pixel was ever answered, without going through all its events.
@@ -949,6 +949,17 @@ create table figure_generation (
   first_day date,
   last_day date,
   primary key (workspace_id, generation)
+);
+
+-- How far the day that is being made was read in the log, by promotion.
+create table figure_progress (
+  workspace_id uuid not null,
+  generation int not null,
+  promotion_id uuid not null,
+  day date not null,
+  read_to uuid not null,
+  done boolean not null,
+  primary key (workspace_id, generation, promotion_id, day)
 );
 
 -- Generations that had their time, whose rows are thrown away little by little.

@@ -1,18 +1,24 @@
 package dev.wilyferret.app.live;
 
-import dev.wilyferret.app.clicks.ClickBook;
+import dev.wilyferret.app.clicks.ClickCounts;
 import dev.wilyferret.app.rotations.Rotating;
+import dev.wilyferret.app.rotations.Rotations;
 import dev.wilyferret.core.id.BranchId;
 import dev.wilyferret.core.id.RotationId;
 import dev.wilyferret.core.id.VariantId;
+import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.rotation.Rotation;
 import dev.wilyferret.core.rotation.Turns;
+import dev.wilyferret.core.rotation.Variant;
 import dev.wilyferret.core.rotation.Weights;
 import java.time.Instant;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
 /** Where each rotation stands in its turns: from the log once, counted on from then on, and anew where its shares change. */
@@ -24,14 +30,40 @@ class KeptTurns {
 
     private record Kept(Shared shared, Turns turns) {}
 
-    private final ClickBook clicks;
-
     private record Place(RotationId rotation, Optional<BranchId> branch) {}
 
-    private final Map<Place, Kept> kept = new ConcurrentHashMap<>();
+    /** How many turns were taken for a variant since shares changed, before this program knew of it. */
+    private record Before(Instant since, Map<VariantId, Long> turns) {}
 
-    KeptTurns(ClickBook clicks) {
+    private final ClickCounts clicks;
+    private final Rotations rotations;
+    private final Map<Place, Kept> kept = new ConcurrentHashMap<>();
+    private final Map<RotationId, Before> before = new ConcurrentHashMap<>();
+
+    KeptTurns(ClickCounts clicks, Rotations rotations) {
         this.clicks = clicks;
+        this.rotations = rotations;
+    }
+
+    /** Counts in the log where rotations stand whose shares changed since they were read last, all of a workspace at once. */
+    void countBefore(WorkspaceId workspace) {
+        List<Rotating> changed = rotations.of(workspace).stream()
+                .filter(one -> !Optional.ofNullable(before.get(one.rotation().id()))
+                        .map(Before::since)
+                        .equals(Optional.of(one.sharedSince())))
+                .toList();
+        Map<VariantId, Instant> since = new HashMap<>();
+        changed.forEach(one -> one.rotation().variants().stream()
+                .map(Variant::id)
+                .forEach(variant -> since.put(variant, one.sharedSince())));
+        Map<VariantId, Long> turns = since.isEmpty() ? Map.of() : clicks.turns(workspace, since);
+        changed.forEach(one -> before.put(one.rotation().id(), new Before(one.sharedSince(), turnsOf(one, turns))));
+    }
+
+    private static Map<VariantId, Long> turnsOf(Rotating rotating, Map<VariantId, Long> turns) {
+        Map<VariantId, Long> its = new HashMap<>();
+        rotating.rotation().variants().forEach(variant -> its.put(variant.id(), turns.getOrDefault(variant.id(), 0L)));
+        return its;
     }
 
     /** @param branch whose visitors they are; empty for the rest
@@ -41,8 +73,8 @@ class KeptTurns {
         Shared shared = new Shared(variants, weights, rotation.inTurn(), behind.sharedSince());
         return kept.compute(
                         new Place(rotation.id(), branch),
-                        (place, before) -> before != null && before.shared.equals(shared)
-                                ? before
+                        (place, known) -> known != null && known.shared.equals(shared)
+                                ? known
                                 : new Kept(
                                         shared,
                                         new Turns(
@@ -51,11 +83,24 @@ class KeptTurns {
                                                         ^ behind.sharedSince().toEpochMilli()
                                                         ^ branch.hashCode(),
                                                 rotation.inTurn(),
-                                                clicks.draws(
-                                                        behind.workspace(),
-                                                        behind.promotion(),
-                                                        variants,
-                                                        behind.sharedSince()))))
+                                                taken(behind, variants, Optional.ofNullable(known)))))
                 .turns;
+    }
+
+    /** Where the variants that are drawn change and the shares do not, as where a page is taken off, the log is asked once more. */
+    private long taken(Rotating behind, List<VariantId> variants, Optional<Kept> known) {
+        Map<VariantId, Long> turns = Optional.ofNullable(
+                        before.get(behind.rotation().id()))
+                .filter(one -> one.since.equals(behind.sharedSince()))
+                .filter(one -> known.filter(kept -> kept.shared.since.equals(one.since))
+                        .isEmpty())
+                .map(Before::turns)
+                .orElseGet(() -> clicks.turns(
+                        behind.workspace(),
+                        variants.stream()
+                                .collect(Collectors.toMap(Function.identity(), variant -> behind.sharedSince()))));
+        return variants.stream()
+                .mapToLong(variant -> turns.getOrDefault(variant, 0L))
+                .sum();
     }
 }

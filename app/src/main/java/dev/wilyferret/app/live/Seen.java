@@ -4,6 +4,7 @@ import dev.wilyferret.app.pixels.PagePixel;
 import dev.wilyferret.app.publicpage.PageHtml;
 import dev.wilyferret.app.shelf.MediaFile;
 import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.PageId;
@@ -15,18 +16,21 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 
 /**
  * All that the drawing of a page depends on: while none of it has changed, a page need not be drawn again.
  *
+ * @param host and path where it stands, which it says of itself
  * @param paths of the pages it leads to
  * @param files of the shelf that stand on it
  * @param elsewhere stored addresses it leads to
  */
 record Seen(
         PageDocument document,
+        Optional<OwnHost> host,
         String path,
         Workspace.Legal legal,
         ZoneId zone,
@@ -60,6 +64,7 @@ record Seen(
         }
         return new Seen(
                 document,
+                around.host(),
                 around.path(),
                 around.legal(),
                 around.zone(),

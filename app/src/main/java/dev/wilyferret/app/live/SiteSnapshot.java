@@ -31,7 +31,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
-import java.util.concurrent.atomic.AtomicLong;
 
 /**
  * Everything the public site answers from, as it stood at one moment.
@@ -198,6 +197,7 @@ public record SiteSnapshot(
      * @param active whether it is followed
      * @param rotation what shares out its visitors; empty where they all go to one place
      * @param passed the parameters its source fills in, which are handed on
+     * @param taken clicks it took; counted up by whoever serves it
      */
     public record LiveLink(
             String path,
@@ -209,7 +209,8 @@ public record SiteSnapshot(
             Target target,
             Optional<Choosing<Target>> rotation,
             Set<String> passed,
-            Optional<Ending> ending) {
+            Optional<Ending> ending,
+            TakenClicks.Taken taken) {
 
         public String code() {
             return path.substring(path.lastIndexOf('/') + 1);
@@ -221,20 +222,12 @@ public record SiteSnapshot(
      *
      * @param most clicks it takes
      * @param then where it leads from then on
-     * @param taken clicks it took so far; counted up by whoever serves it
      */
-    public record Ending(Optional<Instant> at, OptionalInt most, Target then, AtomicLong taken) {
+    public record Ending(Optional<Instant> at, OptionalInt most, Target then) {
 
-        /**
-         * Whether the link has ended for this request.
-         *
-         * @param takes whether the request takes one of its clicks
-         */
-        public boolean ended(Instant now, boolean takes) {
-            if (at.isPresent() && !now.isBefore(at.get())) {
-                return true;
-            }
-            return most.isPresent() && (takes ? taken.getAndIncrement() : taken.get()) >= most.getAsInt();
+        /** @param taken clicks the link took before this one */
+        public boolean ended(Instant now, long taken) {
+            return at.isPresent() && !now.isBefore(at.get()) || most.isPresent() && taken >= most.getAsInt();
         }
     }
 

@@ -74,7 +74,6 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentLinkedQueue;
-import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -156,7 +155,13 @@ class SnapshotBuilder {
 
     /** The workspaces there are. */
     public List<WorkspaceId> workspaces() {
-        return workspaces.all().stream().map(Workspace::id).toList();
+        return workspaces.ids();
+    }
+
+    /** Counts in the log what is counted on from there, each in a transaction of its own before the part is read. */
+    public void countBefore(WorkspaceId workspace) {
+        taken.countBefore(workspace);
+        turns.countBefore(workspace);
     }
 
     /**
@@ -239,7 +244,9 @@ class SnapshotBuilder {
                 }
             }
             WorkspaceId id = workspace.id();
-            List<LiveLink> all = links.of(id).stream().map(this::liveLink).toList();
+            List<TrackingLink> tracking = links.of(id);
+            taken.countBefore(id, tracking);
+            List<LiveLink> all = tracking.stream().map(this::liveLink).toList();
             undrawn.found(id, List.copyOf(leftOut));
             return new SiteSnapshot.Part(
                     workspace,
@@ -414,7 +421,8 @@ class SnapshotBuilder {
                     details.source()
                             .flatMap(source -> Optional.ofNullable(passed.get(source)))
                             .orElse(Set.of()),
-                    details.ending().map(ending -> ending(link, ending)));
+                    details.ending().map(ending -> ending(link, ending)),
+                    taken.of(link.id()));
         }
 
         /** What nobody can get to is not drawn; its bench says so. */
@@ -493,8 +501,7 @@ class SnapshotBuilder {
             return new SiteSnapshot.Ending(
                     ending.at(),
                     ending.clicks(),
-                    ending.then().map(then -> target(From.of(link), then)).orElseGet(Target.Nowhere::new),
-                    ending.clicks().isEmpty() ? new AtomicLong() : taken.of(link));
+                    ending.then().map(then -> target(From.of(link), then)).orElseGet(Target.Nowhere::new));
         }
 
         /**

@@ -1,26 +1,78 @@
 package dev.wilyferret.app.live;
 
-import dev.wilyferret.app.clicks.ClickBook;
+import dev.wilyferret.app.clicks.ClickCounts;
+import dev.wilyferret.app.links.Links;
 import dev.wilyferret.app.links.TrackingLink;
 import dev.wilyferret.core.id.LinkId;
+import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.WorkspaceId;
+import java.time.Clock;
+import java.util.Collection;
+import java.util.List;
 import java.util.Map;
+import java.util.OptionalLong;
+import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicLong;
 import org.springframework.stereotype.Component;
 
-/** How many of its clicks each link that ends after a number of them has taken: from the log once, counted up from then on. */
+/**
+ * How many clicks each link has taken that its seller bills for. Those since this program began are counted as they come, of every link,
+ * so that one that is given an end later ends where it should; those before are counted in the log, once, for the links that have one.
+ */
 @Component
-class TakenClicks {
+public class TakenClicks {
 
-    private final ClickBook clicks;
-    private final Map<LinkId, AtomicLong> taken = new ConcurrentHashMap<>();
+    private final ClickCounts clicks;
+    private final Links links;
+    /** Below every click of this program. */
+    private final UUID begun;
 
-    TakenClicks(ClickBook clicks) {
+    private final Map<LinkId, Taken> all = new ConcurrentHashMap<>();
+
+    TakenClicks(ClickCounts clicks, Links links, Clock clock) {
         this.clicks = clicks;
+        this.links = links;
+        this.begun = UuidV7.first(clock.instant());
     }
 
-    AtomicLong of(TrackingLink link) {
-        return taken.computeIfAbsent(
-                link.id(), id -> new AtomicLong(clicks.billed(link.workspace(), link.promotion(), id)));
+    /** What one link has taken. */
+    public static final class Taken {
+
+        private final AtomicLong here = new AtomicLong();
+        private volatile OptionalLong before = OptionalLong.empty();
+
+        /** Takes one more, and says how many there were before it. */
+        public long take() {
+            return before.orElse(0) + here.getAndIncrement();
+        }
+
+        public long soFar() {
+            return before.orElse(0) + here.get();
+        }
+    }
+
+    Taken of(LinkId link) {
+        return all.computeIfAbsent(link, fresh -> new Taken());
+    }
+
+    /** Counts what links with an end had taken before this program began, all of a workspace at once; each is counted once. */
+    void countBefore(WorkspaceId workspace) {
+        countBefore(workspace, links.of(workspace));
+    }
+
+    void countBefore(WorkspaceId workspace, Collection<TrackingLink> some) {
+        List<LinkId> unknown = some.stream()
+                .filter(link -> link.details()
+                        .ending()
+                        .filter(ending -> ending.clicks().isPresent())
+                        .isPresent())
+                .map(TrackingLink::id)
+                .filter(link -> of(link).before.isEmpty())
+                .toList();
+        if (!unknown.isEmpty()) {
+            Map<LinkId, Long> counts = clicks.billed(workspace, unknown, begun);
+            unknown.forEach(link -> of(link).before = OptionalLong.of(counts.getOrDefault(link, 0L)));
+        }
     }
 }

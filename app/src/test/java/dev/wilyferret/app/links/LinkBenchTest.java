@@ -3,7 +3,7 @@ package dev.wilyferret.app.links;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
-import dev.wilyferret.app.clicks.ClickBook;
+import dev.wilyferret.app.clicks.ClickCounts;
 import dev.wilyferret.app.elsewhere.Places;
 import dev.wilyferret.app.hosts.Hosts;
 import dev.wilyferret.app.kit.AppTest;
@@ -18,6 +18,7 @@ import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.address.UriTemplate;
 import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.SourceId;
+import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.link.Elsewhere;
 import dev.wilyferret.core.source.Cost;
@@ -28,6 +29,7 @@ import java.net.http.HttpResponse;
 import java.time.Duration;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -45,7 +47,7 @@ class LinkBenchTest extends AppTest {
     private Links links;
 
     @Autowired
-    private ClickBook book;
+    private ClickCounts counts;
 
     @Autowired
     private Sources sources;
@@ -190,6 +192,34 @@ class LinkBenchTest extends AppTest {
                 .isEqualTo(kit.id());
     }
 
+    /** The clicks that came while it had no end are counted too. */
+    @Test
+    void anEndThatIsTakenOffAndPutBackKnowsAllClicks() {
+        String[] fields = {"source", "parcel", "medium", "solo-ad", "campaign", "may", "then", "offer", "clicks", "5"};
+        TrackingLink link = made(fields);
+        assertThat(followed(link, "")).startsWith(trail.bridgePath());
+        fields[9] = "";
+        owner.sendTo(bench, bench + "/" + link.id(), fields);
+        await().until(() -> links.find(trail.workspace(), link.id())
+                .orElseThrow()
+                .details()
+                .ending()
+                .isEmpty());
+        for (int i = 0; i < 3; i++) {
+            assertThat(Guest.location(guest().get(link.path()))).startsWith(trail.bridgePath());
+        }
+        fields[9] = "5";
+        owner.sendTo(bench, bench + "/" + link.id(), fields);
+        await().until(() -> links.find(trail.workspace(), link.id())
+                .orElseThrow()
+                .details()
+                .ending()
+                .isPresent());
+        await().pollDelay(Duration.ofSeconds(2)).until(() -> true);
+        assertThat(Guest.location(guest().get(link.path()))).startsWith(trail.bridgePath());
+        assertThat(Guest.location(guest().get(link.path()))).startsWith("https://lanternfish.test/buy/");
+    }
+
     @Test
     void afterItsClicksALinkLeadsWhereItSays() {
         TrackingLink link =
@@ -205,9 +235,12 @@ class LinkBenchTest extends AppTest {
                 .as("and sees what people see")
                 .startsWith("https://lanternfish.test/buy/");
         followed();
-        assertThat(book.billed(trail.workspace(), trail.promotion().id(), link.id()))
+        assertThat(counts.billed(
+                        trail.workspace(),
+                        List.of(link.id()),
+                        UuidV7.first(clock.instant().plusSeconds(1))))
                 .as("what is counted on from after a start")
-                .isEqualTo(4);
+                .isEqualTo(Map.of(link.id(), 4L));
         assertThat(owner.get(bench).body()).contains("4 of 3 clicks", ">ended<");
         owner.sendTo(
                 bench,

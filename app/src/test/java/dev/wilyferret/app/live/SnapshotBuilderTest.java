@@ -5,8 +5,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Scenario;
 import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.link.Slug;
 import dev.wilyferret.core.page.NextStep;
@@ -30,6 +32,9 @@ class SnapshotBuilderTest extends AppTest {
 
     @Autowired
     private Workspaces workspaces;
+
+    @Autowired
+    private Promotions promotions;
 
     private Scenario.Trail trail;
     private SiteSnapshot.Part before;
@@ -65,6 +70,23 @@ class SnapshotBuilderTest extends AppTest {
     void aDraftDrawsNothing() {
         scenario.write(trail.bridge(), Scenario.bridgeText("A draft", new NextStep.ToOffer(), List.of()), false);
         assertThat(drawnAnew()).isEmpty();
+    }
+
+    /** A page says of itself where it stands, and pixels are told. */
+    @Test
+    void aPromotionThatMovesToAnotherHostIsDrawnAnew() {
+        sql.sql(
+                        "insert into own_host (workspace_id, name, added_at, active_at) values (?, 'shop.moved.localhost', now(), now())")
+                .param(trail.workspace().value())
+                .update();
+        OwnHost host = new OwnHost("shop.moved.localhost");
+        promotions.move(
+                trail.workspace(),
+                trail.promotion().id(),
+                Optional.of(host),
+                trail.promotion().slug().toString());
+        assertThat(drawnAnew())
+                .containsExactlyInAnyOrder(trail.bridge().id(), trail.redirect().id());
     }
 
     @Test
