@@ -4,10 +4,12 @@ import dev.wilyferret.app.clicks.PastClicks;
 import dev.wilyferret.app.clicks.VisitWork;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
-import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.app.storage.DatabaseAway;
 import dev.wilyferret.app.workspace.Workspaces;
+import dev.wilyferret.core.figures.Dimension;
 import dev.wilyferret.core.figures.Period;
 import dev.wilyferret.core.figures.Tally;
+import dev.wilyferret.core.figures.Visit;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.WorkspaceId;
@@ -16,12 +18,15 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.scheduling.annotation.Scheduled;
@@ -39,6 +44,7 @@ class Audit {
 
     private static final Logger LOG = LoggerFactory.getLogger(Audit.class);
     private static final int AT_ONCE = 5_000;
+    private static final List<Dimension> SLICES = List.of(Dimension.COUNTRY, Dimension.DEVICE, Dimension.SOURCE);
     private static final Duration APART = Duration.ofDays(1);
 
     /** A day that was compared. */
@@ -91,20 +97,20 @@ class Audit {
 
     @Scheduled(fixedDelay = 10, initialDelay = 10, timeUnit = TimeUnit.MINUTES)
     void next() {
-        for (Workspace workspace : workspaces.all()) {
+        for (WorkspaceId workspace : workspaces.ids()) {
             try {
-                next(workspace.id());
+                next(workspace);
             } catch (Retelling.Untold untold) {
                 retelling.setUntoldAside(untold);
             } catch (RuntimeException trouble) {
-                LOG.warn("The figures of workspace {} could not be compared with the log", workspace.id(), trouble);
+                LOG.warn("The figures of workspace {} could not be compared with the log", workspace, trouble);
             }
         }
     }
 
     /** Compares the next day, and says whether it agrees; empty if nothing can be compared just now. */
     Optional<Boolean> next(WorkspaceId workspace) {
-        Optional<Compared> compared = oneState.execute(status -> compare(workspace));
+        Optional<Compared> compared = comparedOrUnreadable(workspace);
         compared.ifPresent(one -> {
             last.put(workspace, one);
             if (!one.agreed) {
@@ -112,6 +118,22 @@ class Audit {
             }
         });
         return compared.map(Compared::agreed);
+    }
+
+    /** Figures that cannot even be read differ. */
+    private Optional<Compared> comparedOrUnreadable(WorkspaceId workspace) {
+        try {
+            return Objects.requireNonNull(oneState.execute(status -> compare(workspace)));
+        } catch (Retelling.Untold untold) {
+            throw untold;
+        } catch (RuntimeException unreadable) {
+            if (DatabaseAway.mayPass(unreadable)) {
+                throw unreadable;
+            }
+            LOG.error("The figures of workspace {} cannot be read", workspace, unreadable);
+            Instant now = clock.instant();
+            return Optional.of(new Compared(now, LocalDate.ofInstant(now, ZoneOffset.UTC), false));
+        }
     }
 
     private void differed(WorkspaceId workspace, Compared one) {
@@ -142,25 +164,50 @@ class Audit {
                 .map(day -> new Compared(clock.instant(), day, agrees(generations.getFirst(), day)));
     }
 
+    /** In sum, and told apart by what can be told apart by few values. */
     private boolean agrees(Generation shown, LocalDate day) {
-        Map<PromotionId, Tally> told = figures.of(shown.workspace(), new Period(day, day, ZoneOffset.UTC));
-        Map<PromotionId, Tally> log = new HashMap<>();
+        Period period = new Period(day, day, ZoneOffset.UTC);
+        Map<PromotionId, Tally> told = figures.of(shown.workspace(), period);
         for (Promotion promotion : promotions.of(shown.workspace())) {
-            Tally tally = recount(shown, promotion.id(), day);
-            if (!tally.equals(Tally.NONE)) {
-                log.put(promotion.id(), tally);
+            Recount log = recount(shown, promotion.id(), day);
+            if (!told.getOrDefault(promotion.id(), Tally.NONE).equals(log.whole)
+                    || SLICES.stream()
+                            .anyMatch(slice -> !log.apart(slice)
+                                    .equals(figures.of(shown.workspace(), promotion.id(), period, List.of(slice))))) {
+                return false;
             }
         }
-        return told.equals(log);
+        return true;
     }
 
-    private Tally recount(Generation shown, PromotionId promotion, LocalDate day) {
-        Tally tally = Tally.NONE;
+    /** What the log says of a promotion's day. */
+    private record Recount(Tally whole, Map<Dimension, Map<List<String>, Tally>> slices) {
+
+        Map<List<String>, Tally> apart(Dimension slice) {
+            return slices.getOrDefault(slice, Map.of());
+        }
+
+        Recount plus(List<Visit> visits) {
+            Map<Dimension, Map<List<String>, Tally>> more = new EnumMap<>(Dimension.class);
+            for (Dimension slice : SLICES) {
+                Map<List<String>, Tally> apart = new HashMap<>(apart(slice));
+                visits.stream()
+                        .collect(Collectors.groupingBy(visit -> List.of(visit.trait(slice))))
+                        .forEach((value, some) ->
+                                apart.merge(value, Tally.of(some), (one, two) -> Tally.sum(List.of(one, two))));
+                more.put(slice, apart);
+            }
+            return new Recount(Tally.sum(List.of(whole, Tally.of(visits))), more);
+        }
+    }
+
+    private Recount recount(Generation shown, PromotionId promotion, LocalDate day) {
+        Recount sum = new Recount(Tally.NONE, Map.of());
         List<ClickId> some = clicks.of(shown.workspace(), promotion, day, Optional.empty(), AT_ONCE);
         while (!some.isEmpty()) {
-            tally = Tally.sum(List.of(tally, Tally.of(retelling.onlyRead(shown, some))));
+            sum = sum.plus(retelling.onlyRead(shown, some));
             some = clicks.of(shown.workspace(), promotion, day, Optional.of(some.getLast()), AT_ONCE);
         }
-        return tally;
+        return sum;
     }
 }

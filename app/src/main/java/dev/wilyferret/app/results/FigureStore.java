@@ -65,8 +65,13 @@ class FigureStore {
         }
     }
 
-    /** The last sheet of a day. */
-    record Last(int visits, ClickId click) {}
+    /**
+     * How far a day that is being made was read in the log.
+     *
+     * @param to the last click that was read, whether it could be told or not
+     * @param done whether there were no more
+     */
+    record Read(ClickId to, boolean done) {}
 
     private final JdbcClient sql;
     private final int most;
@@ -97,9 +102,13 @@ class FigureStore {
                 .list();
     }
 
-    /** The latest one that is still being made, of any workspace. */
-    Optional<Generation> unfinished() {
-        return sql.sql("select * from figure_generation where made_from is not null order by generation desc limit 1")
+    /** The latest one that is still being made, of any workspace but some. */
+    Optional<Generation> unfinished(Collection<UUID> but) {
+        return sql.sql("""
+                        select * from figure_generation where made_from is not null and workspace_id <> all(:but)
+                        order by generation desc limit 1
+                        """)
+                .param("but", but.toArray(UUID[]::new))
                 .query(FigureStore::generation)
                 .optional();
     }
@@ -143,6 +152,10 @@ class FigureStore {
                 .param("workspace", made.workspace().value())
                 .param("generation", made.number())
                 .param("day", day.orElse(null))
+                .update();
+        sql.sql("delete from figure_progress where workspace_id = :workspace and generation = :generation")
+                .param("workspace", made.workspace().value())
+                .param("generation", made.number())
                 .update();
     }
 
@@ -300,8 +313,9 @@ class FigureStore {
      * them came a while ago.
      *
      * @param many so many, or a quarter of what is in the sheet if that is more, so that a sheet that grows fast is made again seldom
+     * @param but workspaces that are left alone
      */
-    Optional<Place> marked(int many, Instant now, Duration quiet) {
+    Optional<Place> marked(int many, Instant now, Duration quiet, Collection<UUID> but) {
         return sql.sql("""
                         select v.workspace_id, v.generation, v.promotion_id, v.day, s.part, count(*) as visits
                         from visit v
@@ -309,12 +323,13 @@ class FigureStore {
                         left join lateral (select part, visits from day_sheet d where d.workspace_id = v.workspace_id
                           and d.generation = v.generation and d.promotion_id = v.promotion_id and d.day = v.day
                           and d.part <= v.click_id order by part desc limit 1) s on true
-                        where g.made_from is null or v.day >= g.made_from
+                        where (g.made_from is null or v.day >= g.made_from) and v.workspace_id <> all(:but)
                         group by v.workspace_id, v.generation, v.promotion_id, v.day, s.part, s.visits
                         having count(*) >= greatest(:many, coalesce(s.visits, 0) / 4) or max(v.told_at) < :before
                         order by count(*) desc limit 1
                         """)
                 .param("many", many)
+                .param("but", but.toArray(UUID[]::new))
                 .param("before", Timestamp.from(now.minus(quiet)))
                 .query((row, number) -> new Place(
                         new WorkspaceId(row.getObject("workspace_id", UUID.class)),
@@ -357,20 +372,35 @@ class FigureStore {
                 .optional();
     }
 
-    /** The last sheet of a day there is. */
-    Optional<Last> last(Generation generation, PromotionId promotion, LocalDate day) {
+    /** How far a day of a promotion is read that is being made; empty if it is not begun. */
+    Optional<Read> read(Generation generation, PromotionId promotion, LocalDate day) {
         return sql.sql("""
-                        select visits, lpad(encode(substring(clicks from octet_length(clicks) - 15), 'hex'), 32, '0')::uuid as click
-                        from day_sheet
-                        where workspace_id = :workspace and generation = :generation and promotion_id = :promotion and day = :day
-                        order by part desc limit 1
+                        select read_to, done from figure_progress where workspace_id = :workspace and generation = :generation
+                          and promotion_id = :promotion and day = :day
                         """)
                 .param("workspace", generation.workspace().value())
                 .param("generation", generation.number())
                 .param("promotion", promotion.value())
                 .param("day", day)
-                .query((row, number) -> new Last(row.getInt("visits"), new ClickId(row.getObject("click", UUID.class))))
+                .query((row, number) ->
+                        new Read(new ClickId(row.getObject("read_to", UUID.class)), row.getBoolean("done")))
                 .optional();
+    }
+
+    void read(Generation generation, PromotionId promotion, LocalDate day, Read read) {
+        sql.sql("""
+                        insert into figure_progress (workspace_id, generation, promotion_id, day, read_to, done)
+                        values (:workspace, :generation, :promotion, :day, :readTo, :done)
+                        on conflict (workspace_id, generation, promotion_id, day)
+                          do update set read_to = excluded.read_to, done = excluded.done
+                        """)
+                .param("workspace", generation.workspace().value())
+                .param("generation", generation.number())
+                .param("promotion", promotion.value())
+                .param("day", day)
+                .param("readTo", read.to.value())
+                .param("done", read.done)
+                .update();
     }
 
     /**

@@ -4,6 +4,7 @@ import dev.wilyferret.app.clicks.ClickLog;
 import dev.wilyferret.app.clicks.Rush;
 import dev.wilyferret.app.clicks.VisitWork;
 import dev.wilyferret.app.pixels.PixelQueue;
+import dev.wilyferret.app.storage.DatabaseAway;
 import dev.wilyferret.app.storage.Lane;
 import dev.wilyferret.core.figures.Sheet;
 import dev.wilyferret.core.figures.Visit;
@@ -50,6 +51,7 @@ class Follower implements SmartLifecycle {
     private final Making making;
     private final FigureStore store;
     private final PixelQueue pixels;
+    private final LeftAlone leftAlone;
     private final TransactionTemplate transaction;
     private final ClickLog log;
     private final Clock clock;
@@ -62,6 +64,7 @@ class Follower implements SmartLifecycle {
             Making making,
             FigureStore store,
             PixelQueue pixels,
+            LeftAlone leftAlone,
             TransactionTemplate transaction,
             ClickLog log,
             Clock clock) {
@@ -70,6 +73,7 @@ class Follower implements SmartLifecycle {
         this.making = making;
         this.store = store;
         this.pixels = pixels;
+        this.leftAlone = leftAlone;
         this.transaction = transaction;
         this.log = log;
         this.clock = clock;
@@ -78,8 +82,8 @@ class Follower implements SmartLifecycle {
     /** Does some of what there is to do, following first; false if there is nothing. */
     boolean step() {
         boolean followed = alone(this::follow);
-        boolean packed = alone(() -> forAMoment(this::pack));
-        boolean made = make();
+        boolean packed = eachWorkspaceByItself(() -> forAMoment(this::pack));
+        boolean made = eachWorkspaceByItself(() -> forAMoment(making::step));
         boolean swept = alone(() -> store.sweep(SWEPT));
         return followed || packed || made || swept;
     }
@@ -101,7 +105,7 @@ class Follower implements SmartLifecycle {
     private void tell(WorkspaceId workspace, Set<ClickId> clicks) {
         Instant now = clock.instant();
         if (store.generations(workspace).isEmpty()) {
-            making.begin(workspace, 1);
+            making.begin(workspace);
         }
         Set<ClickId> present = retelling.notAhead(workspace, clicks);
         List<Retelling.Known> known = retelling.known(workspace, present);
@@ -118,22 +122,32 @@ class Follower implements SmartLifecycle {
 
     /** Puts the visits that lie beside a sheet into it; false if no sheet waits for that. */
     private boolean pack() {
-        Optional<FigureStore.Place> marked = store.marked(MANY_BESIDE, clock.instant(), QUIET);
+        Optional<FigureStore.Place> marked = store.marked(MANY_BESIDE, clock.instant(), QUIET, leftAlone.now());
         marked.ifPresent(at -> {
-            List<Visit> beside = store.takeAway(at);
-            store.keep(
-                    at,
-                    store.sheet(at).map(sheet -> sheet.with(beside)).orElseGet(() -> Sheet.of(at.promotion(), beside)));
+            try {
+                pack(at);
+            } catch (RuntimeException failed) {
+                throw DatabaseAway.mayPass(failed) ? failed : new LeftAlone.Failed(at.workspace(), failed);
+            }
         });
         return marked.isPresent();
     }
 
-    /** Makes some sheets; false if none is left to be made. A click that cannot be told does not keep all others from it. */
-    private boolean make() {
+    private void pack(FigureStore.Place at) {
+        List<Visit> beside = store.takeAway(at);
+        store.keep(
+                at, store.sheet(at).map(sheet -> sheet.with(beside)).orElseGet(() -> Sheet.of(at.promotion(), beside)));
+    }
+
+    /** A click that cannot be told does not keep all others from it, nor does a workspace that cannot be worked on. */
+    private boolean eachWorkspaceByItself(BooleanSupplier work) {
         try {
-            return alone(() -> forAMoment(making::step));
+            return alone(work);
         } catch (Retelling.Untold untold) {
             retelling.setUntoldAside(untold);
+            return true;
+        } catch (LeftAlone.Failed failed) {
+            leftAlone.note(failed);
             return true;
         }
     }
@@ -165,6 +179,9 @@ class Follower implements SmartLifecycle {
                     return true;
                 });
             } catch (RuntimeException untold) {
+                if (DatabaseAway.mayPass(untold)) {
+                    throw untold;
+                }
                 alone(() -> {
                     retelling.setUntoldAside(note.workspace(), note.click(), untold);
                     work.strike(List.of(note));

@@ -3,7 +3,7 @@ package dev.wilyferret.app.results;
 import dev.wilyferret.app.clicks.PastClicks;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
-import dev.wilyferret.app.workspace.Workspace;
+import dev.wilyferret.app.storage.DatabaseAway;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.figures.Period;
 import dev.wilyferret.core.figures.Sheet;
@@ -15,8 +15,10 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /**
@@ -33,6 +35,7 @@ class Making {
     private final FigureStore store;
     private final Workspaces workspaces;
     private final Promotions promotions;
+    private final LeftAlone leftAlone;
     private final Clock clock;
 
     Making(
@@ -41,8 +44,10 @@ class Making {
             FigureStore store,
             Workspaces workspaces,
             Promotions promotions,
+            LeftAlone leftAlone,
             Clock clock) {
         this.promotions = promotions;
+        this.leftAlone = leftAlone;
         this.clicks = clicks;
         this.retelling = retelling;
         this.store = store;
@@ -52,44 +57,62 @@ class Making {
 
     /** Begins figures for every workspace that has none. */
     boolean beginMissing() {
-        store.without(workspaces.all().stream().map(Workspace::id).toList()).forEach(one -> begin(one, 1));
+        store.without(workspaces.ids()).forEach(this::begin);
         return true;
     }
 
-    /** Begins figures anew beside those that are shown, which stay until the new ones are whole. */
-    Generation beginAnew(WorkspaceId workspace) {
-        return begin(
-                workspace,
-                store.generations(workspace).stream()
-                                .mapToInt(Generation::number)
-                                .max()
-                                .orElse(0)
-                        + 1);
+    /**
+     * Begins figures anew beside those that are shown, which stay until the new ones are whole. They are made from tomorrow's day on: the
+     * follower may be telling a first click of a day just now that knows nothing of them.
+     */
+    void beginAnew(WorkspaceId workspace) {
+        int number = store.generations(workspace).stream()
+                        .mapToInt(Generation::number)
+                        .max()
+                        .orElse(0)
+                + 1;
+        begin(workspace, number, Optional.of(today().plusDays(2)));
     }
 
-    Generation begin(WorkspaceId workspace, int number) {
+    /** Begins figures where there are none, by the follower itself. */
+    void begin(WorkspaceId workspace) {
+        begin(workspace, 1, Optional.empty());
+    }
+
+    /** @param from they are made from this day on at least */
+    private void begin(WorkspaceId workspace, int number, Optional<LocalDate> from) {
         Optional<LocalDate> last = clicks.dayBefore(workspace, Period.EVER.last());
-        LocalDate today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
-        Generation made = new Generation(
+        store.begin(new Generation(
                 workspace,
                 number,
                 store.generations(workspace).isEmpty(),
-                last.map(day -> day.plusDays(1)),
-                clicks.firstDay(workspace).orElse(today),
-                last.orElse(today));
-        store.begin(made);
-        return made;
+                Stream.concat(last.map(day -> day.plusDays(1)).stream(), from.stream())
+                        .max(Comparator.naturalOrder()),
+                clicks.firstDay(workspace).orElse(today()),
+                last.orElse(today())));
+    }
+
+    private LocalDate today() {
+        return LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
     }
 
     /** Whether days are still to be made. */
     boolean unfinished() {
-        return store.unfinished().isPresent();
+        return store.unfinished(leftAlone.now()).isPresent();
     }
 
     /** Makes one more sheet; false if there is nothing left to be made. */
     boolean step() {
-        Optional<Generation> unfinished = store.unfinished();
-        unfinished.ifPresent(this::step);
+        Optional<Generation> unfinished = store.unfinished(leftAlone.now());
+        unfinished.ifPresent(generation -> {
+            try {
+                step(generation);
+            } catch (RuntimeException failed) {
+                throw failed instanceof Retelling.Untold || DatabaseAway.mayPass(failed)
+                        ? failed
+                        : new LeftAlone.Failed(generation.workspace(), failed);
+            }
+        });
         return unfinished.isPresent();
     }
 
@@ -107,18 +130,20 @@ class Making {
         }
     }
 
-    /** Makes the next part of a day; false if its last one was not full. What comes later is followed. */
+    /** Makes the next part of a day; false if all its clicks were read. What comes later is followed. */
     private boolean makePart(Generation generation, PromotionId promotion, LocalDate day) {
-        Optional<FigureStore.Last> last = store.last(generation, promotion, day);
-        if (last.filter(one -> one.visits() < store.most()).isPresent()) {
+        Optional<FigureStore.Read> read = store.read(generation, promotion, day);
+        if (read.filter(FigureStore.Read::done).isPresent()) {
             return false;
         }
         List<ClickId> part =
-                clicks.of(generation.workspace(), promotion, day, last.map(FigureStore.Last::click), store.most());
-        if (!part.isEmpty()) {
-            make(generation, promotion, day, part, last.isEmpty());
+                clicks.of(generation.workspace(), promotion, day, read.map(FigureStore.Read::to), store.most());
+        if (part.isEmpty()) {
+            return false;
         }
-        return !part.isEmpty();
+        make(generation, promotion, day, part, read.isEmpty());
+        store.read(generation, promotion, day, new FigureStore.Read(part.getLast(), part.size() < store.most()));
+        return true;
     }
 
     private List<PromotionId> promotions(WorkspaceId workspace) {
@@ -142,6 +167,9 @@ class Making {
         for (int from = 0; from < all.size(); from += AT_ONCE) {
             List<ClickId> some = all.subList(from, Math.min(all.size(), from + AT_ONCE));
             visits.addAll(retelling.visits(generation, retelling.tellable(generation.workspace(), some)));
+        }
+        if (visits.isEmpty()) {
+            return;
         }
         store.keep(
                 new FigureStore.Place(

@@ -3,6 +3,7 @@ package dev.wilyferret.app.results;
 import dev.wilyferret.app.clicks.PastClicks;
 import dev.wilyferret.app.leads.Leads;
 import dev.wilyferret.app.sales.Sales;
+import dev.wilyferret.app.storage.DatabaseAway;
 import dev.wilyferret.core.figures.Visit;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.UuidV7;
@@ -18,9 +19,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.TransactionException;
 
 /** Tells visits anew, each whole, from what the rooms keep of their clicks. */
 @Component
@@ -135,10 +134,8 @@ class Retelling {
     List<Known> known(WorkspaceId workspace, Collection<ClickId> some) {
         try {
             return read(workspace, some);
-        } catch (DataAccessException | TransactionException databases) {
-            throw databases;
         } catch (RuntimeException trouble) {
-            throw new Untold(workspace, some, trouble);
+            throw DatabaseAway.mayPass(trouble) ? trouble : new Untold(workspace, some, trouble);
         }
     }
 

@@ -413,6 +413,75 @@ class FiguresTest extends AppTest {
         assertThat(shown(Period.EVER).clicks().raw()).isEqualTo(5);
     }
 
+    /** A sheet holds eight; one short of that is not the end of the day. */
+    @Test
+    void countingAnewReadsAllOfADayThoughOneClickOfItCannotBeTold() {
+        List<SiteEvent.Click> clicks = new ArrayList<>();
+        for (int i = 0; i < 30; i++) {
+            log.append(visit(new Random(i), clock.instant(), clicks));
+        }
+        assertThat(figures.settle(trail.workspace(), Duration.ofSeconds(20))).isTrue();
+        // The last of the first part, one in the middle, and the very last.
+        List<Integer> broken = List.of(7, 12, 29);
+        broken.forEach(at -> device(clicks.get(at).id().value(), "TELEGRAPH"));
+        assertThat(figures.countAnew(trail.workspace())).isTrue();
+        await().atMost(Duration.ofSeconds(20))
+                .until(() -> figures.percentMadeAnew(trail.workspace()).isEmpty());
+        assertThat(setAside()).isEqualTo(3);
+        assertThat(shown(Period.EVER).clicks().raw()).isEqualTo(27);
+        assertThat(audit.next(trail.workspace())).contains(true);
+        sql.sql("delete from click where workspace_id = ? and device = 'TELEGRAPH'")
+                .param(trail.workspace().value())
+                .update();
+    }
+
+    /** A country that is wrong changes no sum. */
+    @Test
+    void comparingSeesWhatIsWrongInASliceAlone() {
+        List<SiteEvent.Click> clicks = new ArrayList<>();
+        for (int i = 0; i < 4; i++) {
+            log.append(visit(new Random(i), clock.instant(), clicks));
+        }
+        followed();
+        clock.pass(Duration.ofMinutes(1));
+        packed();
+        assertThat(audit.next(trail.workspace())).contains(true);
+        sql.sql("update click set country = 'FI' where id = ?")
+                .param(clicks.getFirst().id().value())
+                .update();
+        assertThat(audit.next(trail.workspace())).contains(false);
+    }
+
+    /** As of a damaged disk. */
+    @Test
+    void figuresThatCannotBeReadKeepNoOtherWorkspaceWaitingAndAreMadeAnew() {
+        log.append(visit(new Random(1), clock.instant(), new ArrayList<>()));
+        followed();
+        clock.pass(Duration.ofMinutes(1));
+        packed();
+        sql.sql("update day_sheet set columns = 'x' where workspace_id = ?")
+                .param(trail.workspace().value())
+                .update();
+        log.append(visit(new Random(2), clock.instant(), new ArrayList<>()));
+        Scenario.Trail other = scenario.trail();
+        guest().get(other.link().path());
+        followed();
+        clock.pass(Duration.ofMinutes(1));
+        await().atMost(Duration.ofSeconds(20))
+                .until(() -> sql.sql("select count(*) from day_sheet where workspace_id = ?")
+                                .param(other.workspace().value())
+                                .query(Long.class)
+                                .single()
+                        == 1);
+        audit.next();
+        // It is counted anew once its workspace is no longer left alone.
+        assertThat(sql.sql("select count(*) from figure_generation where workspace_id = ?")
+                        .param(trail.workspace().value())
+                        .query(Long.class)
+                        .single())
+                .isEqualTo(2);
+    }
+
     /** What becomes unreadable after it was told is found when figures are compared with the log. */
     @Test
     void comparingGoesOnPastAClickThatCannotBeTold() {
