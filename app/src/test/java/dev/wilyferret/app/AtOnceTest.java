@@ -4,6 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
 import dev.wilyferret.app.kit.AppTest;
+import dev.wilyferret.app.kit.Guest;
+import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.links.LinkDetails;
+import dev.wilyferret.app.links.Links;
+import dev.wilyferret.app.links.TrackingLink;
 import dev.wilyferret.app.mail.Broadcasts;
 import dev.wilyferret.app.mail.Mails;
 import dev.wilyferret.app.mail.Outbox;
@@ -13,6 +18,9 @@ import dev.wilyferret.app.people.Imports;
 import dev.wilyferret.app.people.Joining;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
+import dev.wilyferret.app.sales.Postbacks;
+import dev.wilyferret.app.sales.Sales;
+import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.id.ImportId;
 import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.WorkspaceId;
@@ -20,6 +28,7 @@ import dev.wilyferret.core.mail.MailText;
 import dev.wilyferret.core.page.RichText;
 import dev.wilyferret.core.people.EmailAddress;
 import dev.wilyferret.core.people.Membership;
+import dev.wilyferret.core.sale.SaleState;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.List;
@@ -57,6 +66,15 @@ class AtOnceTest extends AppTest {
 
     @Autowired
     private TransactionTemplate transaction;
+
+    @Autowired
+    private Postbacks postbacks;
+
+    @Autowired
+    private Sales sales;
+
+    @Autowired
+    private Links links;
 
     private WorkspaceId workspace;
     private ListId list;
@@ -164,6 +182,34 @@ class AtOnceTest extends AppTest {
                 .mapToObj("reader%d@crowd.example"::formatted)
                 .collect(Collectors.joining("\n", "email\n", "\n"))
                 .getBytes(StandardCharsets.UTF_8);
+    }
+
+    @Test
+    void aLinkThatIsPausedWhileItsTagsAreKeptStaysPaused() {
+        Scenario.Trail trail = scenario.trail();
+        LinkDetails changed =
+                LinkDetails.of(trail.link().details().to(), new Tags("querywell", "cpc", "autumn", "", ""));
+        meanwhile(
+                () -> links.change(trail.workspace(), trail.link().id(), changed),
+                () -> links.put(trail.workspace(), trail.link().id(), TrackingLink.State.PAUSED));
+        TrackingLink now = links.find(trail.workspace(), trail.link().id()).orElseThrow();
+        assertThat(now.active()).isFalse();
+        assertThat(now.tags().source()).isEqualTo("querywell");
+    }
+
+    @Test
+    void aRefundThatComesWhileItsSaleIsBeingKeptIsNotLost() {
+        Scenario.Trail trail = scenario.trail();
+        Guest buyer = guest();
+        buyer.get(trail.link().path());
+        String click = buyer.cookie("wf_c").orElseThrow().split("\\.")[0];
+        String order = "click_id=" + click + "&order_id=AT-ONCE&commission=27.50";
+        meanwhile(
+                () -> postbacks.receive(trail.workspace(), trail.network().id(), order),
+                () -> postbacks.receive(trail.workspace(), trail.network().id(), order + "&status=refunded"));
+        assertThat(sales.latest(trail.workspace()))
+                .singleElement()
+                .satisfies(sale -> assertThat(sale.sold().state()).isEqualTo(SaleState.REFUNDED));
     }
 
     @Test

@@ -96,7 +96,7 @@ public class Places {
     /** @throws Refusal if another one has its name */
     @Transactional
     public void change(WorkspaceId workspace, ElsewhereId id, Elsewhere elsewhere) {
-        keep(workspace, places.findById(RowKey.of(workspace, id)).orElseThrow(), elsewhere);
+        keep(workspace, places.toChange(RowKey.of(workspace, id)).orElseThrow(), elsewhere);
     }
 
     private void keep(WorkspaceId workspace, ElsewhereRow row, Elsewhere elsewhere) {

@@ -1,15 +1,14 @@
 package dev.wilyferret.app.handover;
 
-import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.app.storage.LockingStore;
 import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
-import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.NativeQuery;
 import org.springframework.data.jpa.repository.Query;
 
-interface HandoverStore extends JpaRepository<HandoverRow, RowKey> {
+interface HandoverStore extends LockingStore<HandoverRow> {
 
     @Query("from HandoverRow where key.workspace = :workspace and list = :list order by madeAt")
     List<HandoverRow> ofList(UUID workspace, UUID list);

@@ -98,7 +98,7 @@ public class Handovers {
 
     @Transactional
     public void drop(WorkspaceId workspace, HandoverId id) {
-        handovers.findById(RowKey.of(workspace, id)).ifPresent(row -> row.live = false);
+        handovers.toChange(RowKey.of(workspace, id)).ifPresent(row -> row.live = false);
     }
 
     @Transactional(readOnly = true)

@@ -1,5 +1,6 @@
 package dev.wilyferret.app.hosts;
 
+import dev.wilyferret.app.storage.EachByItself;
 import dev.wilyferret.core.text.Refusal;
 import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
@@ -22,7 +23,7 @@ class HostWatch {
     @Scheduled(fixedDelay = 20, timeUnit = TimeUnit.SECONDS)
     void turn() {
         try {
-            hosts.due().forEach(this::look);
+            EachByItself.each(hosts.due(), this::look);
         } catch (RuntimeException e) {
             LOG.warn("Hosts could not be looked at; it is tried again in 20 seconds: {}", e.getMessage());
         }

@@ -1,6 +1,7 @@
 package dev.wilyferret.app.hosts;
 
 import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.storage.EachByItself;
 import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.WorkspaceId;
@@ -97,7 +98,7 @@ public class Hosts {
     public void add(WorkspaceId workspace, OwnHost name) {
         refuseTheProgramsOwn(name);
         refuseOthers(workspace, name);
-        Optional<HostRow> known = hosts.findById(HostKey.of(workspace, name));
+        Optional<HostRow> known = hosts.toChange(HostKey.of(workspace, name));
         if (known.isPresent()) {
             throw new Refusal(
                     known.get().removedAt == null
@@ -138,7 +139,7 @@ public class Hosts {
     public void look(WorkspaceId workspace, OwnHost name) {
         String finding = leadsHere.finding(workspace, name);
         try {
-            transaction.executeWithoutResult(status -> hosts.findById(HostKey.of(workspace, name))
+            transaction.executeWithoutResult(status -> hosts.toChange(HostKey.of(workspace, name))
                     .filter(row -> row.removedAt == null)
                     .ifPresent(row -> {
                         if (row.activeAt == null && finding.isEmpty()) {
@@ -168,9 +169,9 @@ public class Hosts {
     @Transactional(readOnly = true)
     List<Host> due() {
         Instant now = clock.instant();
-        return hosts.due(now.minus(LOOK), now.minus(LOOK_WAITING), now.minus(PATIENCE), Limit.of(AT_ONCE)).stream()
-                .map(HostRow::toHost)
-                .toList();
+        return EachByItself.readable(
+                hosts.due(now.minus(LOOK), now.minus(LOOK_WAITING), now.minus(PATIENCE), Limit.of(AT_ONCE)).stream(),
+                HostRow::toHost);
     }
 
     /** @param root shown at its root; empty for the plain word that there is nothing, as {@code missing} */
@@ -201,6 +202,6 @@ public class Hosts {
     }
 
     private HostRow row(WorkspaceId workspace, OwnHost name) {
-        return hosts.findById(HostKey.of(workspace, name)).orElseThrow();
+        return hosts.toChange(HostKey.of(workspace, name)).orElseThrow();
     }
 }

@@ -9,10 +9,12 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.Table;
 import java.io.Serializable;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.jspecify.annotations.Nullable;
 
 /** Written by the database itself, whenever a promotion or a link gets an address. */
 @Entity
+@DynamicUpdate
 @Table(name = "public_place")
 class PublicPlaceRow {
 

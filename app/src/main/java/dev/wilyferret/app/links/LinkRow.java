@@ -21,9 +21,11 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.UUID;
 import java.util.function.Function;
+import org.hibernate.annotations.DynamicUpdate;
 import org.jspecify.annotations.Nullable;
 
 @Entity
+@DynamicUpdate
 @Table(name = "link")
 class LinkRow {
 

@@ -1,13 +1,12 @@
 package dev.wilyferret.app.links;
 
-import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.app.storage.LockingStore;
 import java.util.List;
 import java.util.UUID;
-import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 
-interface LinkStore extends JpaRepository<LinkRow, RowKey> {
+interface LinkStore extends LockingStore<LinkRow> {
 
     @Query("from LinkRow where key.workspace = :workspace order by createdAt desc, key.id desc")
     List<LinkRow> ofWorkspace(UUID workspace);

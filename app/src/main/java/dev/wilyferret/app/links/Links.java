@@ -137,7 +137,7 @@ public class Links implements SourceUse, HostUse {
     /** What is noted anew counts from now on; clicks that came before keep the tags they came with. */
     @Transactional
     public void change(WorkspaceId workspace, LinkId id, LinkDetails details) {
-        links.findById(RowKey.of(workspace, id)).orElseThrow().keep(details);
+        links.toChange(RowKey.of(workspace, id)).orElseThrow().keep(details);
     }
 
     /**
@@ -147,7 +147,7 @@ public class Links implements SourceUse, HostUse {
      */
     @Transactional
     public void move(WorkspaceId workspace, LinkId id, Optional<OwnHost> host) {
-        LinkRow row = links.findById(RowKey.of(workspace, id)).orElseThrow();
+        LinkRow row = links.toChange(RowKey.of(workspace, id)).orElseThrow();
         TrackingLink link = row.toLink();
         if (link.host().equals(host)) {
             return;
@@ -216,7 +216,7 @@ public class Links implements SourceUse, HostUse {
 
     @Transactional
     public void put(WorkspaceId workspace, LinkId id, TrackingLink.State state) {
-        links.findById(RowKey.of(workspace, id)).ifPresent(row -> {
+        links.toChange(RowKey.of(workspace, id)).ifPresent(row -> {
             row.archived = state == TrackingLink.State.ARCHIVED;
             // Who was paused before it was archived is so when it comes back.
             row.paused = state == TrackingLink.State.PAUSED || row.archived && row.paused;

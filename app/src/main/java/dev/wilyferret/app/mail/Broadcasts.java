@@ -1,6 +1,7 @@
 package dev.wilyferret.app.mail;
 
 import dev.wilyferret.app.people.Audience;
+import dev.wilyferret.app.storage.EachByItself;
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.core.id.MailId;
 import dev.wilyferret.core.id.WorkspaceId;
@@ -10,6 +11,7 @@ import java.time.Instant;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /** Broadcasts: begun now or at a time, stopped, gone on with. */
 @Service
@@ -17,11 +19,13 @@ public class Broadcasts {
 
     private final MailStore mails;
     private final Outbox outbox;
+    private final TransactionTemplate transaction;
     private final Clock clock;
 
-    Broadcasts(MailStore mails, Outbox outbox, Clock clock) {
+    Broadcasts(MailStore mails, Outbox outbox, TransactionTemplate transaction, Clock clock) {
         this.mails = mails;
         this.outbox = outbox;
+        this.transaction = transaction;
         this.clock = clock;
     }
 
@@ -59,11 +63,18 @@ public class Broadcasts {
         return 0;
     }
 
-    /** Begins what is due, and ends what has nothing left to send. */
-    @Transactional
+    /** Begins what is due, and ends what has nothing left to send, each in a transaction of its own. */
     public void turn() {
-        mails.toBegin(clock.instant()).forEach(this::begin);
-        for (MailRow row : mails.running()) {
+        EachByItself.each(
+                mails.underWay(clock.instant()), key -> transaction.executeWithoutResult(status -> turn(key)));
+    }
+
+    private void turn(RowKey key) {
+        MailRow row = mails.toChange(key).orElseThrow();
+        if (row.state == Written.State.SCHEDULED) {
+            begin(row);
+        }
+        if (row.state == Written.State.RUNNING) {
             Outbox.Progress progress = outbox.progress(row.toWritten());
             if (progress.over() == progress.all()) {
                 row.state = Written.State.DONE;

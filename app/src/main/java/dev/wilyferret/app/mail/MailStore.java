@@ -1,13 +1,12 @@
 package dev.wilyferret.app.mail;
 
 import dev.wilyferret.app.storage.LockingStore;
-import jakarta.persistence.LockModeType;
+import dev.wilyferret.app.storage.RowKey;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.NativeQuery;
 import org.springframework.data.jpa.repository.Query;
@@ -24,14 +23,13 @@ interface MailStore extends LockingStore<MailRow> {
             """)
     Set<UUID> listsSwitchedOff(UUID workspace);
 
-    @Lock(LockModeType.PESSIMISTIC_WRITE)
-    @Query(
-            "from MailRow where kind = BROADCAST and state = SCHEDULED and sendAt <= :now and removedAt is null order by key.id")
-    List<MailRow> toBegin(Instant now);
-
-    @Lock(LockModeType.PESSIMISTIC_WRITE)
-    @Query("from MailRow where kind = BROADCAST and state = RUNNING and removedAt is null order by key.id")
-    List<MailRow> running();
+    /** Broadcasts that are under way, or whose time has come. */
+    @Query("""
+            select key from MailRow
+            where kind = BROADCAST and removedAt is null and (state = RUNNING or state = SCHEDULED and sendAt <= :now)
+            order by key.id
+            """)
+    List<RowKey> underWay(Instant now);
 
     @Query("select max(position) from MailRow where key.workspace = :workspace and list = :list and kind = :kind")
     Optional<Integer> lastPosition(UUID workspace, UUID list, Written.Kind kind);

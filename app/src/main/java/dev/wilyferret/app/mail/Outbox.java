@@ -247,6 +247,16 @@ public class Outbox implements HostUse {
         row.answer = shown(answer);
     }
 
+    /** Notes that a letter could not be written; it is tried again later, or given up. */
+    @Transactional
+    public void unwritable(Letter letter) {
+        OutboxRow row = row(letter);
+        Optional<Duration> pause = Retry.pause(row.attempts);
+        row.state = pause.isPresent() ? Letter.State.WAITING : Letter.State.REFUSED;
+        row.dueAt = clock.instant().plus(pause.orElse(Duration.ZERO));
+        row.answer = "It could not be written; the program’s log says why.";
+    }
+
     /** Puts a letter back that could not be handed over since the server was out of reach; that is no try. */
     @Transactional
     public void putBack(Letter letter) {
@@ -264,7 +274,7 @@ public class Outbox implements HostUse {
     /** Tries a refused letter once more. */
     @Transactional
     public void again(WorkspaceId workspace, LetterId id) {
-        outbox.findById(RowKey.of(workspace, id))
+        outbox.toChange(RowKey.of(workspace, id))
                 .filter(row -> row.state == Letter.State.REFUSED)
                 .ifPresent(row -> {
                     row.state = Letter.State.WAITING;
@@ -274,7 +284,7 @@ public class Outbox implements HostUse {
     }
 
     private OutboxRow row(Letter letter) {
-        return outbox.findById(RowKey.of(letter.workspace(), letter.id())).orElseThrow();
+        return outbox.toChange(RowKey.of(letter.workspace(), letter.id())).orElseThrow();
     }
 
     private static String shown(String answer) {

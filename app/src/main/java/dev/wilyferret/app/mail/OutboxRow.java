@@ -14,9 +14,11 @@ import jakarta.persistence.Table;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.jspecify.annotations.Nullable;
 
 @Entity
+@DynamicUpdate
 @Table(name = "outbox")
 class OutboxRow {
 

@@ -1,18 +1,17 @@
 package dev.wilyferret.app.mail;
 
 import dev.wilyferret.app.people.Audience;
-import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.app.storage.LockingStore;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.data.domain.Limit;
-import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.NativeQuery;
 import org.springframework.data.jpa.repository.Query;
 
-interface OutboxStore extends JpaRepository<OutboxRow, RowKey> {
+interface OutboxStore extends LockingStore<OutboxRow> {
 
     @NativeQuery("""
             select o.* from outbox o join mail m on m.workspace_id = o.workspace_id and m.id = o.mail_id

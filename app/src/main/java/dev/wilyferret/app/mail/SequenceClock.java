@@ -2,10 +2,13 @@ package dev.wilyferret.app.mail;
 
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
+import dev.wilyferret.app.storage.DatabaseAway;
 import dev.wilyferret.core.mail.Sequence;
 import dev.wilyferret.core.people.Membership;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
+import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
 import org.slf4j.Logger;
@@ -19,6 +22,7 @@ class SequenceClock {
 
     private static final Logger LOG = LoggerFactory.getLogger(SequenceClock.class);
     private static final int AT_ONCE = 500;
+    private static final Duration PUT_OFF = Duration.ofHours(1);
 
     private final People people;
     private final Mails mails;
@@ -39,11 +43,37 @@ class SequenceClock {
         try {
             int looked;
             do {
-                looked = people.lookAtDue(AT_ONCE, this::look);
+                looked = lookAtDue();
             } while (looked == AT_ONCE);
             broadcasts.turn();
         } catch (RuntimeException e) {
             LOG.warn("The next mails could not be looked for; it is tried again: {}", e.getMessage());
+        }
+    }
+
+    private int lookAtDue() {
+        try {
+            return people.lookAtDue(AT_ONCE, this::look);
+        } catch (RuntimeException failed) {
+            if (DatabaseAway.mayPass(failed)) {
+                throw failed;
+            }
+            List<People.DueToLookAt> due = people.dueToLookAt(AT_ONCE);
+            due.forEach(this::lookOrPutOff);
+            return due.size();
+        }
+    }
+
+    /** One who cannot be looked at keeps no other from their next mail. */
+    private void lookOrPutOff(People.DueToLookAt due) {
+        try {
+            people.lookAt(due, this::look);
+        } catch (RuntimeException failed) {
+            if (DatabaseAway.mayPass(failed)) {
+                throw failed;
+            }
+            LOG.error("The next mail of subscriber {} cannot be looked for", due.subscriber(), failed);
+            people.putOff(due, PUT_OFF);
         }
     }
 

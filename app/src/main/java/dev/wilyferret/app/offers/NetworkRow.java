@@ -14,8 +14,10 @@ import jakarta.persistence.Table;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.Optional;
+import org.hibernate.annotations.DynamicUpdate;
 
 @Entity
+@DynamicUpdate
 @Table(name = "network")
 class NetworkRow {
 

@@ -1,13 +1,12 @@
 package dev.wilyferret.app.offers;
 
-import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.app.storage.LockingStore;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
-import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
-interface NetworkStore extends JpaRepository<NetworkRow, RowKey> {
+interface NetworkStore extends LockingStore<NetworkRow> {
 
     @Query("from NetworkRow where key.workspace = :workspace and lower(name) = lower(:name)")
     Optional<NetworkRow> named(UUID workspace, String name);

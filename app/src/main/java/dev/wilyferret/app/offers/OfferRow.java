@@ -21,11 +21,13 @@ import java.time.LocalDate;
 import java.util.Currency;
 import java.util.Optional;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
 
 @Entity
+@DynamicUpdate
 @Table(name = "offer")
 class OfferRow {
 

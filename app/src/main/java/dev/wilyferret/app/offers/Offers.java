@@ -1,6 +1,7 @@
 package dev.wilyferret.app.offers;
 
 import dev.wilyferret.app.secrets.Seals;
+import dev.wilyferret.app.storage.EachByItself;
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.id.NetworkId;
@@ -65,7 +66,7 @@ public class Offers {
 
     @Transactional
     public void change(WorkspaceId workspace, OfferId id, String networkName, OfferDetails details) {
-        OfferRow row = offers.findById(RowKey.of(workspace, id)).orElseThrow();
+        OfferRow row = offers.toChange(RowKey.of(workspace, id)).orElseThrow();
         row.describe(network(workspace, networkName).id().value(), details);
     }
 
@@ -89,7 +90,7 @@ public class Offers {
      */
     @Transactional
     public void reports(WorkspaceId workspace, NetworkId network, PostbackForm form, Optional<NumberStyle> style) {
-        NetworkRow row = networks.findById(RowKey.of(workspace, network)).orElseThrow();
+        NetworkRow row = networks.toChange(RowKey.of(workspace, network)).orElseThrow();
         row.report(form);
         row.numberStyle = style.map(NumberStyle::name).orElse("");
     }
@@ -102,25 +103,23 @@ public class Offers {
      */
     @Transactional
     public void describe(WorkspaceId workspace, NetworkId id, String name, SlotLimit limit, ZoneId zone) {
+        NetworkRow row = networks.toChange(RowKey.of(workspace, id)).orElseThrow();
         networks.named(workspace.value(), name)
                 .filter(other -> !other.key.id().equals(id.value()))
                 .ifPresent(other -> {
                     throw new Refusal(
                             "There is a network called “%s” already. Choose another name.".formatted(other.name));
                 });
-        NetworkRow row = networks.findById(RowKey.of(workspace, id)).orElseThrow();
         row.name = name;
         row.subIdMost = limit.most();
         row.subIdSigns = limit.signs().name();
         row.zone = zone.getId();
     }
 
-    /** Those of all workspaces that have a cap, or had one that was reached, or whose address is looked at. */
-    @Transactional(readOnly = true)
+    /** Those of all workspaces that have a cap, or had one that was reached, or whose address is looked at; each is read by itself. */
     public List<Offer> minded() {
-        return offers.minded().stream()
-                .map(row -> offer(row, currency(new WorkspaceId(row.key.workspace()))))
-                .toList();
+        return EachByItself.readable(
+                offers.minded().stream(), row -> offer(row, currency(new WorkspaceId(row.key.workspace()))));
     }
 
     /**

@@ -6,11 +6,13 @@ import jakarta.persistence.Column;
 import jakarta.persistence.EmbeddedId;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Table;
+import org.hibernate.annotations.DynamicUpdate;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 
 /** Where the blocks of a draft stand on the screens it was measured on. */
 @Entity
+@DynamicUpdate
 @Table(name = "page_fold")
 class PageFoldRow {
 

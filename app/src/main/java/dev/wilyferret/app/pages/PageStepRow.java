@@ -8,11 +8,13 @@ import jakarta.persistence.Table;
 import java.io.Serializable;
 import java.time.Instant;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 
 /** A state a draft went through. */
 @Entity
+@DynamicUpdate
 @Table(name = "page_step")
 class PageStepRow {
 

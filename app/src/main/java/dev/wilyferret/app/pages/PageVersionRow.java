@@ -9,11 +9,13 @@ import java.io.Serializable;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 
 /** What was published once; kept so that it can be brought back. */
 @Entity
+@DynamicUpdate
 @Table(name = "page_version")
 class PageVersionRow {
 

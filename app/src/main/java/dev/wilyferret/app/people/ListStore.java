@@ -1,14 +1,13 @@
 package dev.wilyferret.app.people;
 
-import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.app.storage.LockingStore;
 import java.util.List;
 import java.util.UUID;
-import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.NativeQuery;
 import org.springframework.data.jpa.repository.Query;
 
-interface ListStore extends JpaRepository<ListRow, RowKey> {
+interface ListStore extends LockingStore<ListRow> {
 
     /** How many stand on a list, by how they stand. */
     interface Members {

@@ -71,13 +71,13 @@ public class Lists implements HostUse {
      */
     @Transactional
     public void keep(WorkspaceId workspace, MailList list) {
+        RowKey key = RowKey.of(workspace, list.id());
+        Optional<ListRow> known = lists.toChange(key);
         boolean taken = of(workspace).stream()
                 .anyMatch(other -> !other.id().equals(list.id()) && other.name().equalsIgnoreCase(list.name()));
         if (taken) {
             throw new Refusal("There is a list called \"%s\" already. Choose another name.".formatted(list.name()));
         }
-        RowKey key = RowKey.of(workspace, list.id());
-        Optional<ListRow> known = lists.findById(key);
         lists.saveAndFlush(
                 known.orElseGet(() -> new ListRow(key, clock.instant())).saying(list));
         if (known.isEmpty()) {

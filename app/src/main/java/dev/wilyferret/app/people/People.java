@@ -294,6 +294,31 @@ public class People {
         return due.size();
     }
 
+    /** Who is due to be looked at. */
+    public record DueToLookAt(WorkspaceId workspace, SubscriberId subscriber) {}
+
+    @Transactional(readOnly = true)
+    public List<DueToLookAt> dueToLookAt(int most) {
+        return subscribers.dueToLookAt(clock.instant(), most).stream()
+                .map(due -> new DueToLookAt(new WorkspaceId(due.getWorkspace()), new SubscriberId(due.getId())))
+                .toList();
+    }
+
+    /** Looks at one person alone, as {@link #lookAtDue} does at many. */
+    @Transactional
+    public void lookAt(DueToLookAt due, Function<Subscriber, Optional<Instant>> look) {
+        subscribers
+                .toLookAt(due.workspace.value(), due.subscriber.value(), clock.instant())
+                .ifPresent(row -> row.lookAt = look.apply(row.toSubscriber()).orElse(null));
+    }
+
+    /** Looks at somebody later. */
+    @Transactional
+    public void putOff(DueToLookAt due, Duration time) {
+        subscribers.putOff(
+                due.workspace.value(), due.subscriber.value(), clock.instant().plus(time));
+    }
+
     /** Whether something typed in a confirmed person's name waits for them to confirm once more. */
     @Transactional(readOnly = true)
     public boolean somethingWaits(Subscriber one) {

@@ -87,6 +87,25 @@ interface SubscriberStore extends LockingStore<SubscriberRow> {
     @NativeQuery("select * from subscriber where look_at <= :now order by look_at limit :most for update skip locked")
     List<SubscriberRow> toLookAt(Instant now, int most);
 
+    /** Somebody to look at. */
+    interface Due {
+        UUID getWorkspace();
+
+        UUID getId();
+    }
+
+    @NativeQuery(
+            "select workspace_id as workspace, id from subscriber where look_at <= :now order by look_at limit :most")
+    List<Due> dueToLookAt(Instant now, int most);
+
+    @NativeQuery(
+            "select * from subscriber where workspace_id = :workspace and id = :id and look_at <= :now for update skip locked")
+    Optional<SubscriberRow> toLookAt(UUID workspace, UUID id, Instant now);
+
+    @Modifying
+    @NativeQuery("update subscriber set look_at = :later where workspace_id = :workspace and id = :id")
+    void putOff(UUID workspace, UUID id, Instant later);
+
     @Modifying
     @NativeQuery("""
             update subscriber set look_at = :now

@@ -1,12 +1,11 @@
 package dev.wilyferret.app.pixels;
 
-import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.app.storage.LockingStore;
 import java.util.List;
 import java.util.UUID;
-import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
-interface PixelAccountStore extends JpaRepository<PixelAccountRow, RowKey> {
+interface PixelAccountStore extends LockingStore<PixelAccountRow> {
 
     @Query("from PixelAccountRow where key.workspace = :workspace order by createdAt")
     List<PixelAccountRow> ofWorkspace(UUID workspace);

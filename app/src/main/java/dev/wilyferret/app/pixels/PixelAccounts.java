@@ -36,7 +36,7 @@ public class PixelAccounts {
 
     @Transactional
     public void change(WorkspaceId workspace, PixelId id, PixelDetails details) {
-        accounts.findById(RowKey.of(workspace, id)).orElseThrow().describe(details, seals);
+        accounts.toChange(RowKey.of(workspace, id)).orElseThrow().describe(details, seals);
     }
 
     @Transactional(readOnly = true)

@@ -13,6 +13,7 @@ import dev.wilyferret.app.people.Lists;
 import dev.wilyferret.app.people.MailList;
 import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.people.Subscriber;
+import dev.wilyferret.app.storage.DatabaseAway;
 import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.id.LinkId;
@@ -162,7 +163,7 @@ public class Postman implements SmartLifecycle {
                         Thread.sleep(IDLE);
                     } else {
                         rate.asBlocking().consume(1);
-                        handOver(taken.element(), smtp);
+                        handOverOrPutOff(taken.element(), smtp);
                         taken.remove();
                     }
                 } catch (InterruptedException e) {
@@ -175,6 +176,19 @@ public class Postman implements SmartLifecycle {
             }
         }
         taken.forEach(outbox::putBack);
+    }
+
+    /** A letter that cannot be written is put off, and in the end refused; it keeps no other from being sent. */
+    private void handOverOrPutOff(Letter letter, Smtp smtp) {
+        try {
+            handOver(letter, smtp);
+        } catch (RuntimeException unwritable) {
+            if (DatabaseAway.mayPass(unwritable)) {
+                throw unwritable;
+            }
+            LOG.error("Letter {} cannot be written", letter.id(), unwritable);
+            outbox.unwritable(letter);
+        }
     }
 
     /** What all letters of a mail have in common. */

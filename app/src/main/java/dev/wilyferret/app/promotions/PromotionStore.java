@@ -1,13 +1,12 @@
 package dev.wilyferret.app.promotions;
 
-import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.app.storage.LockingStore;
 import java.util.List;
 import java.util.UUID;
-import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 
-interface PromotionStore extends JpaRepository<PromotionRow, RowKey> {
+interface PromotionStore extends LockingStore<PromotionRow> {
 
     @Query("from PromotionRow where key.workspace = :workspace order by createdAt")
     List<PromotionRow> ofWorkspace(UUID workspace);

@@ -81,7 +81,7 @@ public class Promotions implements HostUse {
                 .isEmpty()) {
             throw taken(slug);
         }
-        promotions.findById(RowKey.of(workspace, id)).orElseThrow().at(host, slug);
+        promotions.toChange(RowKey.of(workspace, id)).orElseThrow().at(host, slug);
     }
 
     @Transactional(readOnly = true)

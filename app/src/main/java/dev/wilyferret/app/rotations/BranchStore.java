@@ -1,12 +1,11 @@
 package dev.wilyferret.app.rotations;
 
-import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.app.storage.LockingStore;
 import java.util.List;
 import java.util.UUID;
-import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
-interface BranchStore extends JpaRepository<BranchRow, RowKey> {
+interface BranchStore extends LockingStore<BranchRow> {
 
     @Query("from BranchRow where key.workspace = :workspace order by place")
     List<BranchRow> ofWorkspace(UUID workspace);

@@ -94,7 +94,7 @@ class Branches {
     }
 
     private BranchRow branchRow(RotationRow row, BranchId branch) {
-        return branches.findById(RowKey.of(new WorkspaceId(row.key.workspace()), branch))
+        return branches.toChange(RowKey.of(new WorkspaceId(row.key.workspace()), branch))
                 .filter(one -> one.rotation.equals(row.key.id()))
                 .orElseThrow(() -> new Refusal("The branch is there no more. Load the page again."));
     }

@@ -1,7 +1,7 @@
 package dev.wilyferret.app.rotations;
 
+import dev.wilyferret.app.storage.EachByItself;
 import dev.wilyferret.app.storage.Lane;
-import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.rotation.Rotation;
@@ -43,11 +43,11 @@ class DailySteering {
 
     @Scheduled(initialDelay = 1, fixedDelay = 5, timeUnit = TimeUnit.MINUTES)
     void run() {
-        Lane.BACKGROUND.run(() -> workspaces.all().stream()
-                .map(Workspace::id)
-                .flatMap(workspace -> rotations.of(workspace).stream())
-                .filter(one -> one.rotation().sharing() == Rotation.Sharing.STEERED)
-                .forEach(this::steer));
+        Lane.BACKGROUND.run(() -> EachByItself.each(
+                workspaces.ids(),
+                workspace -> rotations.of(workspace).stream()
+                        .filter(one -> one.rotation().sharing() == Rotation.Sharing.STEERED)
+                        .forEach(this::steer)));
     }
 
     /** One that cannot be steered keeps no other from it. */

@@ -13,11 +13,13 @@ import jakarta.persistence.Enumerated;
 import jakarta.persistence.Table;
 import java.util.Optional;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
 
 @Entity
+@DynamicUpdate
 @Table(name = "rotation_variant")
 class VariantRow {
 

@@ -12,12 +12,14 @@ import jakarta.persistence.Table;
 import java.time.Instant;
 import java.util.Map;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
 
 /** A postback as it arrived, and what became of it. */
 @Entity
+@DynamicUpdate
 @Table(name = "postback")
 class PostbackRow {
 

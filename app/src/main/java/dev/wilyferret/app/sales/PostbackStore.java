@@ -1,16 +1,15 @@
 package dev.wilyferret.app.sales;
 
-import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.app.storage.LockingStore;
 import java.util.Collection;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.data.domain.Limit;
-import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.NativeQuery;
 import org.springframework.data.jpa.repository.Query;
 
-interface PostbackStore extends JpaRepository<PostbackRow, RowKey> {
+interface PostbackStore extends LockingStore<PostbackRow> {
 
     @Query("from PostbackRow where key.workspace = :workspace and network = :network and outcome = :outcome"
             + " order by receivedAt")

@@ -158,7 +158,7 @@ public class Postbacks {
     @Transactional
     public Optional<Postback> match(WorkspaceId workspace, UUID postback, ClickId click) {
         Optional<PostbackRow> row = postbacks
-                .findById(RowKey.of(workspace, postback))
+                .toChange(RowKey.of(workspace, postback))
                 .filter(one -> one.outcome == Postback.Outcome.UNMATCHED);
         row.ifPresent(one -> {
             one.matchedClick = click.value();

@@ -13,11 +13,13 @@ import jakarta.persistence.Table;
 import java.io.Serializable;
 import java.time.Instant;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 
 /** What was said of a sale. */
 @Entity
+@DynamicUpdate
 @Table(name = "sale_change")
 class SaleChangeRow {
 

@@ -1,16 +1,15 @@
 package dev.wilyferret.app.shelf;
 
-import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.app.storage.LockingStore;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
-import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.NativeQuery;
 import org.springframework.data.jpa.repository.Query;
 
-interface BonusStore extends JpaRepository<BonusRow, RowKey> {
+interface BonusStore extends LockingStore<BonusRow> {
 
     /** How often a bonus was fetched, and by how many. */
     interface Fetched {

@@ -48,7 +48,7 @@ public class Bonuses implements Doings {
     @Transactional
     public void keep(WorkspaceId workspace, Bonus bonus) {
         RowKey key = RowKey.of(workspace, bonus.id());
-        bonuses.save(bonuses.findById(key)
+        bonuses.save(bonuses.toChange(key)
                 .orElseGet(() -> new BonusRow(key, clock.instant()))
                 .saying(bonus));
     }

@@ -14,8 +14,10 @@ import java.time.Instant;
 import java.util.Currency;
 import java.util.List;
 import java.util.stream.Collectors;
+import org.hibernate.annotations.DynamicUpdate;
 
 @Entity
+@DynamicUpdate
 @Table(name = "traffic_source")
 class SourceRow {
 

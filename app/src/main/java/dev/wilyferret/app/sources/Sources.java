@@ -56,7 +56,7 @@ public class Sources {
     /** @throws Refusal if another one has its tag */
     @Transactional
     public void change(WorkspaceId workspace, SourceId id, Source source) {
-        keep(workspace, sources.findById(RowKey.of(workspace, id)).orElseThrow(), source);
+        keep(workspace, sources.toChange(RowKey.of(workspace, id)).orElseThrow(), source);
     }
 
     private void keep(WorkspaceId workspace, SourceRow row, Source source) {

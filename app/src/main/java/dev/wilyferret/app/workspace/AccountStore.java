@@ -1,11 +1,10 @@
 package dev.wilyferret.app.workspace;
 
-import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.app.storage.LockingStore;
 import java.util.Optional;
-import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
-interface AccountStore extends JpaRepository<AccountRow, RowKey> {
+interface AccountStore extends LockingStore<AccountRow> {
 
     @Query("from AccountRow where lower(email) = lower(:email)")
     Optional<AccountRow> byEmail(String email);

@@ -84,7 +84,7 @@ public class Accounts implements UserDetailsService {
      */
     @Transactional
     public Member changePassword(Member member, String present, String chosen) {
-        AccountRow row = accounts.findById(RowKey.of(member.workspace(), member.account()))
+        AccountRow row = accounts.toChange(RowKey.of(member.workspace(), member.account()))
                 .orElseThrow();
         if (!passwords.matches(present, row.passwordHash)) {
             throw new Refusal("The present password is not right. Type the one you signed in with.");

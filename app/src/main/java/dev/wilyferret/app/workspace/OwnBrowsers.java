@@ -117,7 +117,7 @@ public class OwnBrowsers {
 
     @Transactional
     public void release(WorkspaceId workspace, UUID id) {
-        browsers.findById(RowKey.of(workspace, id)).ifPresent(row -> row.releasedAt = clock.instant());
+        browsers.toChange(RowKey.of(workspace, id)).ifPresent(row -> row.releasedAt = clock.instant());
     }
 
     /** The marks that stand, as {@link #fingerprint}. */

@@ -8,10 +8,12 @@ import jakarta.persistence.Table;
 import java.time.ZoneId;
 import java.util.Currency;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 
 @Entity
+@DynamicUpdate
 @Table(name = "workspace")
 class WorkspaceRow {
 

@@ -78,14 +78,15 @@ public class Workspaces {
         return row(id).toWorkspace();
     }
 
+    /** All there are, whether they can be read or not. */
     @Transactional(readOnly = true)
-    public List<Workspace> all() {
-        return workspaces.findAll().stream().map(WorkspaceRow::toWorkspace).toList();
+    public List<WorkspaceId> ids() {
+        return workspaces.ids().stream().map(WorkspaceId::new).toList();
     }
 
     @Transactional
     public void describe(Workspace workspace) {
-        WorkspaceRow row = row(workspace.id());
+        WorkspaceRow row = workspaces.toChange(workspace.id().value()).orElseThrow();
         Workspace.Legal legal = workspace.legal();
         row.name = workspace.name();
         row.currency = workspace.currency().getCurrencyCode();
