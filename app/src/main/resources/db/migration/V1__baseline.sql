@@ -409,6 +409,9 @@ create table rotation (
   floor int not null,
   sharing text not null,
   leader uuid,
+  -- Offers that are shut, and the stretch that goes on once they are back.
+  shut_offers uuid[] not null,
+  goes_on int,
   -- Between two changes; numbered through all rounds.
   stretch int not null,
   primary key (workspace_id, id),

@@ -47,7 +47,8 @@ class Closings {
         }
     }
 
-    private void tell(Offer before) {
-        rotations.turned(before, offers.find(before.workspace(), before.id()).orElseThrow());
+    /** While the offer's row is held, so that of what happens to it at once one thing comes after the other. */
+    private void tell(Offer offer) {
+        rotations.turned(offers.find(offer.workspace(), offer.id()).orElseThrow());
     }
 }

@@ -124,4 +124,9 @@ class OfferRow {
                 Optional.ofNullable(fullOn),
                 Optional.ofNullable(failingSince).map(since -> new Closing.Failing(since, failingWhy)));
     }
+
+    /** Whether it takes no visitors of a rotation. */
+    boolean shut() {
+        return fullOn != null || failingSince != null;
+    }
 }

@@ -126,30 +126,30 @@ public class Offers {
      * Notes that an offer's cap is reached, or that it is not any more.
      *
      * @param on the network's day; empty if it is not
-     * @return whether that is new
+     * @return whether it is shut or open by that, and was not before
      */
     @Transactional
     public boolean full(WorkspaceId workspace, OfferId id, Optional<LocalDate> on) {
         OfferRow row = offers.toChange(RowKey.of(workspace, id)).orElseThrow();
-        boolean fresh = !on.equals(Optional.ofNullable(row.fullOn));
+        boolean before = row.shut();
         row.fullOn = on.orElse(null);
-        return fresh;
+        return before != row.shut();
     }
 
     /**
      * Notes that an offer's address does not answer, or that it does again.
      *
-     * @return whether that is new
+     * @return whether it is shut or open by that, and was not before
      */
     @Transactional
     public boolean failing(WorkspaceId workspace, OfferId id, Optional<Closing.Failing> failing) {
         OfferRow row = offers.toChange(RowKey.of(workspace, id)).orElseThrow();
-        if (failing.isPresent() == (row.failingSince != null)) {
-            return false;
+        boolean before = row.shut();
+        if (failing.isPresent() != (row.failingSince != null)) {
+            row.failingSince = failing.map(Closing.Failing::since).orElse(null);
+            row.failingWhy = failing.map(Closing.Failing::why).orElse("");
         }
-        row.failingSince = failing.map(Closing.Failing::since).orElse(null);
-        row.failingWhy = failing.map(Closing.Failing::why).orElse("");
-        return true;
+        return before != row.shut();
     }
 
     @Transactional(readOnly = true)

@@ -177,7 +177,7 @@ record BenchView(Rotating rotating, Asked asked, Goal goal, RoundBook.Read read,
                                 rate,
                                 rate * percent / 100.0,
                                 daily,
-                                Math.max(2, rotating.rotation().variants().size()),
+                                Math.max(2, rotating.rotation().family()),
                                 Standings.ALPHA)))
                 .toList();
     }

@@ -1,6 +1,7 @@
 package dev.wilyferret.app.rotations;
 
 import dev.wilyferret.app.storage.RowKey;
+import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.RotationId;
 import dev.wilyferret.core.id.VariantId;
@@ -16,9 +17,12 @@ import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
 import jakarta.persistence.Table;
 import java.time.Instant;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.hibernate.annotations.DynamicUpdate;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
@@ -61,6 +65,16 @@ class RotationRow {
     @Nullable
     UUID leader;
 
+    /** Offers that are shut, as far as visitors are shared out without them. */
+    @Column(name = "shut_offers")
+    @JdbcTypeCode(SqlTypes.ARRAY)
+    List<UUID> shutOffers = List.of();
+
+    /** The stretch that goes on once they are back; empty for none. */
+    @Column(name = "goes_on")
+    @Nullable
+    Integer goesOn;
+
     @Column(name = "shared_since")
     Instant sharedSince;
 
@@ -82,6 +96,14 @@ class RotationRow {
         this.sharing = Rotation.Sharing.BY_HAND;
         this.sharedSince = now;
         this.createdAt = now;
+    }
+
+    Set<OfferId> shutOffers() {
+        return shutOffers.stream().map(OfferId::new).collect(Collectors.toCollection(LinkedHashSet::new));
+    }
+
+    void shutOffers(Set<OfferId> shut) {
+        shutOffers = shut.stream().map(OfferId::value).toList();
     }
 
     Rotating toRotating(List<Variant> variants, List<Branch> branches) {
@@ -107,6 +129,7 @@ class RotationRow {
                 stretch,
                 sharing,
                 Optional.ofNullable(leader).map(VariantId::new),
-                branches);
+                branches,
+                variants.size());
     }
 }

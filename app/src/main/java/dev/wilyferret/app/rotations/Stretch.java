@@ -27,7 +27,7 @@ record Stretch(Mark begins, Optional<Mark> ends) {
         for (int at = 0; at < marks.size(); at++) {
             Mark begins = marks.get(at);
             Optional<Mark> ends = at + 1 < marks.size() ? Optional.of(marks.get(at + 1)) : Optional.empty();
-            // Before stretches were numbered some changes parted nothing.
+            // Two changes that part nothing between them.
             if (ends.filter(next -> next.stretch() == begins.stretch()).isEmpty()) {
                 Mark first = Optional.ofNullable(stretches.remove(begins.stretch()))
                         .map(Stretch::begins)
@@ -44,30 +44,6 @@ record Stretch(Mark begins, Optional<Mark> ends) {
                 .filter(one -> one.begins.kind() != Mark.Kind.SHUT)
                 .reduce((before, after) -> after)
                 .orElse(stretches.getLast());
-    }
-
-    /**
-     * The one that goes on where the last of the offers that were shut is back; empty where something else changed meanwhile.
-     *
-     * @param marks of the rotation up to now, as they came, without the one that it is back
-     */
-    static Optional<Integer> before(List<Mark> marks) {
-        int shut = 0;
-        int shutBefore = 0;
-        Optional<Mark> base = Optional.empty();
-        for (Mark mark : marks) {
-            switch (mark.kind()) {
-                case SHUT -> shut++;
-                case BACK -> shut--;
-                case ROUND, SHARES, PAGE -> {
-                    base = Optional.of(mark);
-                    shutBefore = shut;
-                }
-                case STEERED, LEADER -> {}
-            }
-        }
-        boolean onlyThese = shutBefore == 0 && shut == 1;
-        return base.filter(mark -> onlyThese).map(Mark::stretch);
     }
 
     int number() {

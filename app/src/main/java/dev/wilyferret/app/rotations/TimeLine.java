@@ -54,12 +54,31 @@ class TimeLine {
         if (kind.parts()) {
             row.stretch = fresh(row);
         }
+        endsWhatGoesOn(row, kind);
         note(row, kind, words);
+    }
+
+    /** What changes otherwise while an offer is shut is another thing: then nothing from before goes on. */
+    private static void endsWhatGoesOn(RotationRow row, Mark.Kind kind) {
+        if (kind.parts() && kind != Mark.Kind.SHUT && kind != Mark.Kind.BACK) {
+            row.goesOn = null;
+        }
+    }
+
+    /** Whether shares were steered since the stretch that goes on was left. */
+    boolean steeredSince(RotationRow row) {
+        boolean steered = false;
+        for (Mark mark : of(row)) {
+            boolean goesOn = Optional.of(mark.stretch()).equals(Optional.ofNullable(row.goesOn));
+            steered = !goesOn && (steered || mark.kind() == Mark.Kind.STEERED);
+        }
+        return steered;
     }
 
     /** Visitors are shared out as before, and get something else. */
     void parted(RotationRow row, Mark.Kind kind, String words) {
         row.stretch = fresh(row);
+        endsWhatGoesOn(row, kind);
         note(row, kind, words);
     }
 

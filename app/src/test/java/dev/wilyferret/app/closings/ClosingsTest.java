@@ -20,7 +20,9 @@ import dev.wilyferret.core.address.UriTemplate;
 import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.offer.Cap;
+import dev.wilyferret.core.offer.Closing;
 import dev.wilyferret.core.rotation.Behind;
+import dev.wilyferret.core.rotation.Variant;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
@@ -48,6 +50,9 @@ class ClosingsTest extends AppTest {
 
     @Autowired
     private OfferWatch watch;
+
+    @Autowired
+    private Closings closings;
 
     private Scenario.Trail trail;
     private Offer other;
@@ -177,6 +182,84 @@ class ClosingsTest extends AppTest {
         cap(Cap.Counted.CLICKS, 9);
         awaitMarks(Mark.Kind.SHUT, Mark.Kind.BACK);
         assertThat(rotating().rotation().stretch()).isNotIn(whole, anew);
+    }
+
+    /** Its offer comes back to nobody; the next time one is shut is like the first. */
+    @Test
+    void aVariantThatIsRetiredWhileItsOfferIsShutLeavesNothingBehind() {
+        cap(Cap.Counted.CLICKS, 1);
+        rotate(new Destination.ToPage(trail.bridge().id()), new Destination.ToOffer(Optional.of(other.id())));
+        straight(person());
+        straight(person());
+        awaitMarks(Mark.Kind.SHUT);
+        Offer third = scenario.otherNetworksOffer(trail);
+        rotations.add(
+                trail.workspace(),
+                rotating().rotation().id(),
+                "Third",
+                new Destination.ToOffer(Optional.of(third.id())));
+        rotations.change(
+                trail.workspace(),
+                rotating().rotation().id(),
+                rotating().rotation().variants().stream()
+                        .map(one -> one.name().equals("Second") ? one.in(Variant.State.RETIRED) : one)
+                        .toList(),
+                true);
+        int whole = rotating().rotation().stretch();
+        cap(Cap.Counted.CLICKS, 9);
+        turn(third, Optional.of(new Closing.Failing(clock.instant(), "it does not answer")));
+        assertThat(rotating().rotation().stretch()).isNotEqualTo(whole);
+        turn(third, Optional.empty());
+        assertThat(rotating().rotation().stretch()).isEqualTo(whole);
+    }
+
+    private void turn(Offer offer, Optional<Closing.Failing> failing) {
+        closings.note(offers.find(trail.workspace(), offer.id()).orElseThrow(), failing);
+    }
+
+    @Test
+    void anOfferThatFailsAndFillsUpIsShutOnce() {
+        cap(Cap.Counted.CLICKS, 1);
+        rotate(new Destination.ToPage(trail.bridge().id()), new Destination.ToOffer(Optional.of(other.id())));
+        int whole = rotating().rotation().stretch();
+        Offer asItWas = offers.find(trail.workspace(), other.id()).orElseThrow();
+        straight(person());
+        straight(person());
+        awaitMarks(Mark.Kind.SHUT);
+        // Whoever looked at its address read it before.
+        closings.note(asItWas, Optional.of(new Closing.Failing(clock.instant(), "it does not answer")));
+        assertThat(marks()).containsExactly(Mark.Kind.SHUT);
+        clock.pass(Duration.ofDays(1));
+        watch.count();
+        assertThat(marks()).as("it fails still").containsExactly(Mark.Kind.SHUT);
+        turn(other, Optional.empty());
+        assertThat(marks()).containsExactly(Mark.Kind.SHUT, Mark.Kind.BACK);
+        assertThat(rotating().rotation().stretch()).isEqualTo(whole);
+    }
+
+    /** What was steered while it was away is steered when it is back, and said so in the stretch that goes on. */
+    @Test
+    void steeringWhileAnOfferIsShutIsKnownOnceItIsBack() {
+        rotate(new Destination.ToPage(trail.bridge().id()), new Destination.ToOffer(Optional.of(other.id())));
+        int whole = rotating().rotation().stretch();
+        turn(other, Optional.of(new Closing.Failing(clock.instant(), "it does not answer")));
+        sql.sql("""
+                        insert into rotation_mark (workspace_id, id, rotation_id, round, stretch, at, kind, words)
+                        select workspace_id, gen_random_uuid(), id, round, stretch, ?, 'STEERED', 'Steered.' from rotation
+                        where workspace_id = ?
+                        """)
+                .params(
+                        java.sql.Timestamp.from(clock.instant()),
+                        trail.workspace().value())
+                .update();
+        turn(other, Optional.empty());
+        assertThat(rotating().rotation().stretch()).isEqualTo(whole);
+        assertThat(rotations.marks(trail.workspace(), rotating().rotation().id()))
+                .last()
+                .satisfies(mark -> {
+                    assertThat(mark.kind()).isEqualTo(Mark.Kind.STEERED);
+                    assertThat(mark.stretch()).isEqualTo(whole);
+                });
     }
 
     @Test

@@ -23,6 +23,7 @@ import java.util.stream.Stream;
  * @param sharing who decides on the weights
  * @param leader the variant that was decided to be the best; empty where nothing was
  * @param branches from top to bottom; whoever none is for goes to the rest
+ * @param family how many variants something is said of at once: with those that are retired, and those of all branches
  */
 public record Rotation(
         RotationId id,
@@ -33,7 +34,8 @@ public record Rotation(
         int stretch,
         Sharing sharing,
         Optional<VariantId> leader,
-        List<Branch> branches) {
+        List<Branch> branches,
+        int family) {
 
     public static final int MOST_BRANCHES = 10;
 
@@ -107,7 +109,8 @@ public record Rotation(
                 stretch,
                 sharing,
                 leader,
-                branches);
+                branches,
+                family);
     }
 
     /** The part of it that is for a branch, or for the rest. */
@@ -123,7 +126,8 @@ public record Rotation(
                 leader,
                 branches.stream()
                         .filter(one -> branch.equals(Optional.of(one.id())))
-                        .toList());
+                        .toList(),
+                family);
     }
 
     /** All its branches, and the rest. */

@@ -216,9 +216,7 @@ public record Standings(List<Line> lines, SplitCheck split, Conclusion conclusio
             return new Line(
                     variants.get(at),
                     seen.get(at),
-                    ConfidenceSequence.of(
-                            observed.get(at),
-                            ALPHA / Math.max(1, rotation.variants().size())),
+                    ConfidenceSequence.of(observed.get(at), ALPHA / Math.max(1, rotation.family())),
                     belief.map(Belief.class::cast),
                     chance.map(OptionalDouble::of).orElse(OptionalDouble.empty()),
                     loss.map(OptionalDouble::of).orElse(OptionalDouble.empty()));
@@ -254,7 +252,7 @@ public record Standings(List<Line> lines, SplitCheck split, Conclusion conclusio
 
         /** A variant that the evidence says of, against each other one, that it is better. */
         private Optional<Conclusion> better() {
-            double needed = Evidence.needed(rotation.variants().size(), ALPHA);
+            double needed = Evidence.needed(rotation.family(), ALPHA);
             List<Variant> with = new ArrayList<>(variants);
             with.removeIf(one -> ripe.of(one.id()).drawn() == 0);
             return with.stream()
@@ -299,8 +297,7 @@ public record Standings(List<Line> lines, SplitCheck split, Conclusion conclusio
                 return new Conclusion.KeepGoing(Optional.empty());
             }
             long each = all.visitors() / Math.max(1, variants.size());
-            return new Conclusion.KeepGoing(Planner.of(
-                            rate(), worth * rate(), daily, rotation.variants().size(), ALPHA)
+            return new Conclusion.KeepGoing(Planner.of(rate(), worth * rate(), daily, rotation.family(), ALPHA)
                     .map(plan -> {
                         long more = Math.max(Math.round(daily), plan.visitors() - each);
                         return new Planner(more, (int) Math.ceil(more / daily));

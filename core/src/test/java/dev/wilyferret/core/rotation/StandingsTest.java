@@ -7,14 +7,17 @@ import dev.wilyferret.core.evidence.Evidence;
 import dev.wilyferret.core.evidence.Observed;
 import dev.wilyferret.core.evidence.Posterior;
 import dev.wilyferret.core.evidence.Worth;
+import dev.wilyferret.core.id.BranchId;
 import dev.wilyferret.core.id.RotationId;
 import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.link.Destination;
+import dev.wilyferret.core.visit.Device;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
 import java.util.stream.IntStream;
@@ -48,7 +51,8 @@ class StandingsTest {
                 1,
                 Rotation.Sharing.BY_HAND,
                 Optional.empty(),
-                List.of());
+                List.of(),
+                variants.length);
     }
 
     private static Rotation two() {
@@ -90,6 +94,52 @@ class StandingsTest {
         Standings standings = of(two(), days(days, day));
         assertThat(said(standings, two())).isEqualTo("“Grounds” is better.");
         assertThat(standings.lines().get(1).chance().orElseThrow()).isGreaterThan(0.99);
+    }
+
+    /** Two for phones and two for the rest are four of which something is said at once: ln(4 · 3 / 0.05) = 5.4806, not ln(2 · 1 / 0.05). */
+    @Test
+    void theVariantsOfAllRulesAreOneFamily() {
+        Branch phones = new Branch(new BranchId(new UUID(7, 7)), new Circumstance.On(Set.of(Device.PHONE)));
+        Rotation four = new Rotation(
+                new RotationId(new UUID(9, 9)),
+                List.of(
+                        variant(A, Variant.State.ACTIVE),
+                        variant(B, Variant.State.ACTIVE),
+                        forPhones(new VariantId(new UUID(1, 4)), phones),
+                        forPhones(new VariantId(new UUID(1, 5)), phones)),
+                false,
+                1,
+                1,
+                1,
+                Rotation.Sharing.BY_HAND,
+                Optional.empty(),
+                List.of(phones),
+                4);
+        Rotation rest = four.within(Optional.empty());
+        assertThat(rest.variants()).hasSize(2);
+        Map<VariantId, RoundDays.Seen> day = Map.of(A, seen(200, 60), B, seen(200, 90));
+        int days = 1;
+        while (!(of(rest, days(days, day)).conclusion() instanceof Conclusion.Better)) {
+            days++;
+        }
+        RoundDays enough = days(days, day);
+        RoundDays before = days(days - 1, day);
+        assertThat(Evidence.log(enough.daily(B), enough.daily(A))).isGreaterThanOrEqualTo(5.4806);
+        assertThat(Evidence.log(before.daily(B), before.daily(A))).isLessThan(5.4807);
+        assertThat(of(rest, enough).lines().getFirst().rate())
+                .as("wider than those of two alone")
+                .isNotEqualTo(of(two(), enough).lines().getFirst().rate());
+    }
+
+    private static Variant forPhones(VariantId id, Branch phones) {
+        return new Variant(
+                id,
+                "Phone " + id,
+                "",
+                new Destination.ToOffer(Optional.empty()),
+                1,
+                Variant.State.ACTIVE,
+                Optional.of(phones.id()));
     }
 
     /** 97 of 100 for one, on two days: a high chance, and no word of better. */
