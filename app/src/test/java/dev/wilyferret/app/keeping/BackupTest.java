@@ -12,10 +12,12 @@ import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.sql.DriverManager;
 import java.time.Duration;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Element;
 import org.junit.jupiter.api.AfterEach;
@@ -92,6 +94,82 @@ class BackupTest extends AppTest {
         return Jsoup.parse(owner.get("/").body()).select("main").text()
                 + Jsoup.parse(owner.get("/people").body()).select("main").text()
                 + Jsoup.parse(owner.get("/sales").body()).select("table").text();
+    }
+
+    private static String psql(Path var, String statement) throws Exception {
+        Path folder = var.resolve("run/db");
+        String[] started = Script.run(Map.of("FERRET_DB_OPTIONS", "-c fsync=off"), "db-start", folder.toString())
+                .said()
+                .strip()
+                .lines()
+                .reduce("", (before, last) -> last)
+                .split(" ");
+        try (var connection = DriverManager.getConnection(
+                        "jdbc:postgresql://127.0.0.1:" + started[0] + "/ferret", "ferret", started[1]);
+                var asked = connection.createStatement()) {
+            asked.execute(statement);
+        }
+        return started[0];
+    }
+
+    /** Before an upgrade the data is kept; data of a newer program is left as it is. */
+    @Test
+    void dataIsKeptBeforeItIsMigratedAndNewerDataIsRefused() throws Exception {
+        Files.createDirectories(here.resolve("run/files"));
+        psql(
+                here,
+                "create table flyway_schema_history (version text, success boolean);"
+                        + " insert into flyway_schema_history values ('3', true); create table kept (what text);"
+                        + " insert into kept values ('oyster')");
+        Map<String, String> at = Map.of("FERRET_VAR", here.toString());
+        assertThat(Script.run(at, "keep-before-migrating", "3").status()).isZero();
+        assertThat(here.resolve("run/backups")).as("nothing to migrate").doesNotExist();
+        Script.Ended newer = Script.run(at, "keep-before-migrating", "2");
+        assertThat(newer.status()).isNotZero();
+        assertThat(newer.said())
+                .contains("newer version of Wily Ferret: its schema is at 3, and this program knows up to 2");
+        assertThat(Script.run(at, "keep-before-migrating", "4").said()).contains("from schema 3 to 4");
+        Path kept;
+        try (Stream<Path> all = Files.list(here.resolve("run/backups"))) {
+            kept = all.findFirst().orElseThrow();
+        }
+        Script.run(Map.of(), "db-stop", here.resolve("run/db").toString(), "immediate");
+        Script.Ended restored = Script.run(Map.of("FERRET_VAR", there.toString()), "restore", kept.toString());
+        assertThat(restored.status()).as(restored.said()).isZero();
+        Script.Ended again = Script.run(Map.of("FERRET_VAR", there.toString()), "restore", kept.toString());
+        assertThat(again.said()).contains("There is data in").contains("nothing was changed");
+    }
+
+    /** As root the database may lie elsewhere than below the folder one moves away. */
+    @Test
+    void restoreSaysWhereTheDataReallyLies() throws Exception {
+        Path hidden = Files.createTempDirectory("ferret-hidden");
+        Map<String, String> at = Map.of("FERRET_VAR", hidden.toString());
+        Path folder = hidden.resolve("run/db");
+        Path empty = Files.createTempFile("ferret-no", ".tar");
+        try {
+            Script.run(Map.of("FERRET_DB_OPTIONS", "-c fsync=off"), "db-start", folder.toString());
+            Script.run(Map.of(), "db-stop", folder.toString(), "immediate");
+            // Moved away, as it was told.
+            Files.move(hidden.resolve("run"), hidden.resolve("run.old"));
+            Process tar = new ProcessBuilder(
+                            "sh",
+                            "-c",
+                            "cd \"$1\" && touch database && tar -cf \"$2\" database",
+                            "sh",
+                            Files.createTempDirectory("ferret-tar").toString(),
+                            empty.toString())
+                    .start();
+            assertThat(tar.waitFor()).isZero();
+            String said = Script.run(at, "restore", empty.toString()).said();
+            if (System.getProperty("user.name").equals("root")) {
+                assertThat(said).containsPattern("There is data in /var/tmp/wily-ferret-\\d+ already");
+            } else {
+                assertThat(said).doesNotContain("There is data in");
+            }
+        } finally {
+            Script.run(Map.of(), "db-stop", folder.toString(), "immediate");
+        }
     }
 
     @Test
