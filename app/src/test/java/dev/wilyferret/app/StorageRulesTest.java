@@ -34,6 +34,7 @@ class StorageRulesTest {
             "PageSteps.add", "the page's row is locked",
             "PageSteps.go", "the page's row is locked",
             "Pages.bringBack", "reads a version; the page's row is locked",
+            "Pages.locked", "locks it by reading it once more",
             "Imports.goneOn", "reads the file",
             "OwnBrowsers.known", "reads a mark",
             "Workspaces.row", "reads keys and what is described");

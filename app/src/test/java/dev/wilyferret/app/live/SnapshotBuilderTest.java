@@ -1,6 +1,7 @@
 package dev.wilyferret.app.live;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
 
 import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Scenario;
@@ -17,6 +18,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import javax.sql.DataSource;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
@@ -35,6 +37,12 @@ class SnapshotBuilderTest extends AppTest {
 
     @Autowired
     private Promotions promotions;
+
+    @Autowired
+    private SnapshotKeeper snapshots;
+
+    @Autowired
+    private DataSource source;
 
     private Scenario.Trail trail;
     private SiteSnapshot.Part before;
@@ -70,6 +78,38 @@ class SnapshotBuilderTest extends AppTest {
     void aDraftDrawsNothing() {
         scenario.write(trail.bridge(), Scenario.bridgeText("A draft", new NextStep.ToOffer(), List.of()), false);
         assertThat(drawnAnew()).isEmpty();
+    }
+
+    /** A row that cannot be read, as after a mistake by hand. */
+    @Test
+    void aWorkspaceThatCannotBeReadIsLeftAsItWasAndTheOthersGoOn() {
+        Scenario.Trail other = scenario.trail();
+        sql.sql("update offer set link_template = '{' where workspace_id = ?")
+                .param(trail.workspace().value())
+                .update();
+        await().until(() -> snapshots.isUnread(trail.workspace()));
+        assertThat(guest().get(trail.link().path()).statusCode())
+                .as("with what was known of it")
+                .isEqualTo(302);
+        scenario.write(
+                other.bridge(),
+                Scenario.bridgeText("Another headline", new NextStep.ToOffer(), List.of(other.pixel())));
+        await().until(() -> guest().get(other.bridgePath()).body().contains("Another headline"));
+        assertThat(snapshots.isUnread(other.workspace())).isFalse();
+        assertThat(owner(trail.stage()).get("/settings").body())
+                .contains("The public site goes on with what it knew of this workspace before");
+        assertThat(owner(other.stage()).get("/settings").body()).doesNotContain("goes on with what it knew");
+        // A program that is started meanwhile begins, too.
+        SnapshotKeeper started = new SnapshotKeeper(builder, source);
+        started.start();
+        started.stop();
+        assertThat(started.now().links()).isNotEmpty();
+        assertThat(started.isUnread(trail.workspace())).isTrue();
+        sql.sql(
+                        "update offer set link_template = 'https://lanternfish.test/buy/cellar-crop{?aff,sub1,sub2}' where workspace_id = ?")
+                .param(trail.workspace().value())
+                .update();
+        await().until(() -> !snapshots.isUnread(trail.workspace()));
     }
 
     /** A page says of itself where it stands, and pixels are told. */

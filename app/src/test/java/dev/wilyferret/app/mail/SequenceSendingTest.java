@@ -164,6 +164,42 @@ class SequenceSendingTest extends AppTest {
         assertThat(lists.find(stage.id(), list).orElseThrow().host()).contains(host);
     }
 
+    /** Whose row cannot be read: their letter waits and is given up in the end, their next mail is looked for later; all others get theirs. */
+    @Test
+    void onePersonWhoCannotBeReadKeepsNoOtherFromTheirMail() {
+        mail("First", Duration.ZERO);
+        mail("Second", Duration.ofHours(1));
+        List<String> readers = List.of(fresh(), fresh(), fresh());
+        List<Subscriber> all = readers.stream().map(this::joins).toList();
+        readers.forEach(one -> post.await(one, 1));
+        UUID broken = all.get(1).id().value();
+        sql.sql("update subscriber set state = 'BEWITCHED' where id = ?")
+                .param(broken)
+                .update();
+        clock.pass(Duration.ofMinutes(61));
+        post.await(readers.get(0), 2);
+        post.await(readers.get(2), 2);
+        sql.sql("insert into outbox (workspace_id, id, mail_id, subscriber_id, round, state, due_at, attempts, answer)"
+                        + " select workspace_id, gen_random_uuid(), mail_id, subscriber_id, 7, 'WAITING', ?, 0, ''"
+                        + " from outbox where subscriber_id = ?")
+                .params(java.sql.Timestamp.from(clock.instant()), broken)
+                .update();
+        String late = fresh();
+        joins(late);
+        post.await(late, 1);
+        await().until(() -> sql.sql("select answer from outbox where subscriber_id = ? and round = 7")
+                .param(broken)
+                .query(String.class)
+                .single()
+                .startsWith("It could not be written"));
+        sql.sql("update subscriber set state = 'CONFIRMED' where id = ?")
+                .param(broken)
+                .update();
+        sql.sql("delete from outbox where round = 7").update();
+        clock.pass(Duration.ofMinutes(61));
+        post.await(readers.get(1), 2);
+    }
+
     @Test
     void whatIsPutInBeforeSomebodysPlaceIsNotSentToThem() {
         mail("First", Duration.ZERO);
