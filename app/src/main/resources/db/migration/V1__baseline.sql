@@ -410,7 +410,7 @@ create table rotation (
   sharing text not null,
   leader uuid,
   -- Offers that are shut, and the stretch that goes on once they are back.
-  shut_offers uuid[] not null,
+  shut_offers uuid[] not null default '{}',
   goes_on int,
   -- Between two changes; numbered through all rounds.
   stretch int not null,

@@ -18,7 +18,6 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
-import java.util.Locale;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.ExecutorService;
@@ -40,22 +39,25 @@ public final class Attacks {
 
     private final Database database;
     private final Victim victim;
+    private final Findings findings;
     private final ExecutorService threads = Executors.newVirtualThreadPerTaskExecutor();
-    private boolean allHeld = true;
 
-    private Attacks(Database database, Victim victim) {
+    private Attacks(Database database, Victim victim, Findings findings) {
         this.database = database;
         this.victim = victim;
+        this.findings = findings;
     }
 
     public static void main(String[] args) throws Exception {
         try (Database database = Database.start();
                 Victim victim = new Victim(database)) {
             victim.awaitUp();
-            Attacks attacks = new Attacks(database, victim);
+            Findings findings = new Findings(victim);
+            new DataAttacks(database, victim, findings).all();
+            Attacks attacks = new Attacks(database, victim, findings);
             attacks.all();
             attacks.threads.shutdownNow();
-            System.exit(attacks.allHeld ? 0 : 1);
+            System.exit(findings.allHeld() ? 0 : 1);
         }
     }
 
@@ -71,25 +73,15 @@ public final class Attacks {
     }
 
     private void say(String attack, boolean held, String figures, Object... values) {
-        boolean stands = held && victim.alive();
-        allHeld &= stands;
-        System.out.printf(
-                Locale.ROOT,
-                "%-9s %-44s %s%n",
-                stands ? "held" : "NOT HELD",
-                attack,
-                figures.formatted(values) + (victim.alive() ? "" : "; the program ended"));
+        findings.say(attack, held, figures, values);
     }
 
     private static double millisSince(long begun) {
-        return (System.nanoTime() - begun) / 1e6;
+        return Findings.millisSince(begun);
     }
 
-    /** How long an honest click takes just now. */
     private double click() throws IOException, InterruptedException {
-        long begun = System.nanoTime();
-        int status = victim.get(Victim.site() + "/go/balcony-1").statusCode();
-        return status == 302 ? millisSince(begun) : Double.POSITIVE_INFINITY;
+        return findings.click();
     }
 
     private void announcedBodies() throws Exception {
@@ -329,16 +321,7 @@ public final class Attacks {
         }
         int gone = victim.get(Victim.site() + "/balcony-calendar/calendar").statusCode();
         int others = victim.get(Victim.site() + "/balcony-calendar/thank-you").statusCode();
-        victim.restart();
-        begun = System.nanoTime();
-        double up = Double.POSITIVE_INFINITY;
-        while (up == Double.POSITIVE_INFINITY && millisSince(begun) < 90_000) {
-            try {
-                up = click() < Double.POSITIVE_INFINITY ? millisSince(begun) : Double.POSITIVE_INFINITY;
-            } catch (IOException starting) {
-                Thread.sleep(200);
-            }
-        }
+        double up = findings.restarted();
         int after = victim.get(Victim.site() + "/balcony-calendar/thank-you").statusCode();
         database.change("update page set published = draft where slug = 'calendar'");
         say(

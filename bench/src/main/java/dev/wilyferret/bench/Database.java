@@ -25,7 +25,7 @@ record Database(Path folder, String url, String password) implements AutoCloseab
                 folder, "jdbc:postgresql://127.0.0.1:" + started[0] + "/ferret?reWriteBatchedInserts=true", started[1]);
     }
 
-    private Connection connection() throws SQLException {
+    Connection connection() throws SQLException {
         return DriverManager.getConnection(url, "ferret", password);
     }
 

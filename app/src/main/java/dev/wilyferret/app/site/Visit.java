@@ -55,7 +55,7 @@ record Visit(VisitorId visitor, boolean known, Optional<Current> current, Option
                     + variant.map(id -> "." + ShortId.of(id)).orElse("");
         }
 
-        /** Earlier versions wrote no variant, and before that no link. */
+        /** What is missing at the end is not known. */
         static Optional<Current> parse(String text) {
             String[] parts = text.split("\\.", -1);
             if (parts.length < 2 || parts.length > 4) {
