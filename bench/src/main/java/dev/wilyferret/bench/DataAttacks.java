@@ -145,8 +145,9 @@ final class DataAttacks {
     }
 
     private void strayRow() throws Exception {
-        database.change(CLICK + "from (select * from link where code = 'balcony-1') l, (select %s as id, timestamptz '2044-05-05 UTC' as at) c"
-                .formatted(ID_AT.formatted("timestamptz '2044-05-05 UTC'")));
+        database.change(CLICK
+                + "from (select * from link where code = 'balcony-1') l, (select %s as id, timestamptz '2044-05-05 UTC' as at) c"
+                        .formatted(ID_AT.formatted("timestamptz '2044-05-05 UTC'")));
         double up = findings.restarted();
         String where = database.ask("select tableoid::regclass from click where at > '2044-01-01'");
         findings.say(

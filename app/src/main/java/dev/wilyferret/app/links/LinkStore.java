@@ -15,6 +15,9 @@ interface LinkStore extends LockingStore<LinkRow> {
             "from LinkRow where key.workspace = :workspace and promotion = :promotion order by createdAt desc, key.id desc")
     List<LinkRow> ofPromotion(UUID workspace, UUID promotion);
 
+    @Query("select key.id from LinkRow where key.workspace = :workspace and mostClicks is not null")
+    List<UUID> endingByClicks(UUID workspace);
+
     @Query("from LinkRow where key.workspace = :workspace and host = :host")
     List<LinkRow> on(UUID workspace, String host);
 

@@ -194,6 +194,12 @@ public class Links implements SourceUse, HostUse {
         return LinkRow.toLinks(links.ofWorkspace(workspace.value()));
     }
 
+    /** Those that end after a number of clicks. */
+    @Transactional(readOnly = true)
+    public List<LinkId> endingByClicks(WorkspaceId workspace) {
+        return links.endingByClicks(workspace.value()).stream().map(LinkId::new).toList();
+    }
+
     /** The latest first. */
     @Transactional(readOnly = true)
     public List<TrackingLink> ofPromotion(WorkspaceId workspace, PromotionId promotion) {

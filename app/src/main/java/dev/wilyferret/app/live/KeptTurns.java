@@ -47,10 +47,13 @@ class KeptTurns {
 
     /** Counts in the log where rotations stand whose shares changed since they were read last, all of a workspace at once. */
     void countBefore(WorkspaceId workspace) {
+        boolean known = rotations.sharedSince(workspace).entrySet().stream()
+                .allMatch(one -> isKnown(one.getKey(), one.getValue()));
+        if (known) {
+            return;
+        }
         List<Rotating> changed = rotations.of(workspace).stream()
-                .filter(one -> !Optional.ofNullable(before.get(one.rotation().id()))
-                        .map(Before::since)
-                        .equals(Optional.of(one.sharedSince())))
+                .filter(one -> !isKnown(one.rotation().id(), one.sharedSince()))
                 .toList();
         Map<VariantId, Instant> since = new HashMap<>();
         changed.forEach(one -> one.rotation().variants().stream()
@@ -58,6 +61,12 @@ class KeptTurns {
                 .forEach(variant -> since.put(variant, one.sharedSince())));
         Map<VariantId, Long> turns = since.isEmpty() ? Map.of() : clicks.turns(workspace, since);
         changed.forEach(one -> before.put(one.rotation().id(), new Before(one.sharedSince(), turnsOf(one, turns))));
+    }
+
+    private boolean isKnown(RotationId rotation, Instant since) {
+        return Optional.ofNullable(before.get(rotation))
+                .filter(one -> one.since.equals(since))
+                .isPresent();
     }
 
     private static Map<VariantId, Long> turnsOf(Rotating rotating, Map<VariantId, Long> turns) {

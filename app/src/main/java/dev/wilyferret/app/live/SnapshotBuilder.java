@@ -244,9 +244,7 @@ class SnapshotBuilder {
                 }
             }
             WorkspaceId id = workspace.id();
-            List<TrackingLink> tracking = links.of(id);
-            taken.countBefore(id, tracking);
-            List<LiveLink> all = tracking.stream().map(this::liveLink).toList();
+            List<LiveLink> all = links.of(id).stream().map(this::liveLink).toList();
             undrawn.found(id, List.copyOf(leftOut));
             return new SiteSnapshot.Part(
                     workspace,
@@ -422,7 +420,7 @@ class SnapshotBuilder {
                             .flatMap(source -> Optional.ofNullable(passed.get(source)))
                             .orElse(Set.of()),
                     details.ending().map(ending -> ending(link, ending)),
-                    taken.of(link.id()));
+                    taken.of(link));
         }
 
         /** What nobody can get to is not drawn; its bench says so. */

@@ -52,24 +52,26 @@ public class TakenClicks {
         }
     }
 
-    Taken of(LinkId link) {
+    private Taken of(LinkId link) {
         return all.computeIfAbsent(link, fresh -> new Taken());
+    }
+
+    /** Of one that was given its end only just now, what came before is counted here. */
+    Taken of(TrackingLink link) {
+        if (link.details().ending().filter(one -> one.clicks().isPresent()).isPresent()) {
+            countBefore(link.workspace(), List.of(link.id()));
+        }
+        return of(link.id());
     }
 
     /** Counts what links with an end had taken before this program began, all of a workspace at once; each is counted once. */
     void countBefore(WorkspaceId workspace) {
-        countBefore(workspace, links.of(workspace));
+        countBefore(workspace, links.endingByClicks(workspace));
     }
 
-    void countBefore(WorkspaceId workspace, Collection<TrackingLink> some) {
-        List<LinkId> unknown = some.stream()
-                .filter(link -> link.details()
-                        .ending()
-                        .filter(ending -> ending.clicks().isPresent())
-                        .isPresent())
-                .map(TrackingLink::id)
-                .filter(link -> of(link).before.isEmpty())
-                .toList();
+    private void countBefore(WorkspaceId workspace, Collection<LinkId> ending) {
+        List<LinkId> unknown =
+                ending.stream().filter(link -> of(link).before.isEmpty()).toList();
         if (!unknown.isEmpty()) {
             Map<LinkId, Long> counts = clicks.billed(workspace, unknown, begun);
             unknown.forEach(link -> of(link).before = OptionalLong.of(counts.getOrDefault(link, 0L)));

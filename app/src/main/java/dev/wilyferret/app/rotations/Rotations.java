@@ -77,6 +77,13 @@ public class Rotations implements VariantsBehind {
                 .toList();
     }
 
+    /** Since when each shares visitors out as it does. */
+    @Transactional(readOnly = true)
+    public Map<RotationId, Instant> sharedSince(WorkspaceId workspace) {
+        return rotations.shared(workspace.value()).stream()
+                .collect(Collectors.toMap(row -> new RotationId(row.getRotation()), RotationStore.Shared::getSince));
+    }
+
     @Transactional(readOnly = true)
     public Optional<Rotating> find(WorkspaceId workspace, RotationId id) {
         return rotations.findById(RowKey.of(workspace, id)).map(this::whole);

@@ -27,6 +27,8 @@ import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.time.Duration;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -211,6 +213,15 @@ class ClosingsTest extends AppTest {
         assertThat(rotating().rotation().stretch()).isNotEqualTo(whole);
         turn(third, Optional.empty());
         assertThat(rotating().rotation().stretch()).isEqualTo(whole);
+    }
+
+    @Test
+    void whatFailsFailsSinceItFirstDid() {
+        Instant first = clock.instant().truncatedTo(ChronoUnit.MILLIS);
+        turn(other, Optional.of(new Closing.Failing(first, "it does not answer")));
+        turn(other, Optional.of(new Closing.Failing(first.plusSeconds(600), "it answers with 503")));
+        assertThat(offers.find(trail.workspace(), other.id()).orElseThrow().failing())
+                .hasValueSatisfying(failing -> assertThat(failing.since()).isEqualTo(first));
     }
 
     private void turn(Offer offer, Optional<Closing.Failing> failing) {

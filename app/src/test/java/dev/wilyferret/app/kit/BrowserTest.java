@@ -133,6 +133,9 @@ public abstract class BrowserTest extends AppTest {
 
     /** axe finds nothing on the screen, and nothing is wider than a phone. */
     protected static void inOrder(Page page) {
+        assertThat((Integer) page.evaluate("performance.getEntriesByType('navigation')[0].responseStatus"))
+                .as("no error page: " + page.url())
+                .isIn(200, 422);
         accessible(page);
         page.setViewportSize(390, 844);
         assertThat((Integer) page.evaluate("document.documentElement.scrollWidth"))

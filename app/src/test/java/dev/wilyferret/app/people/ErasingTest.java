@@ -71,7 +71,7 @@ class ErasingTest extends AppTest {
             subscriber.source=own subscriber.campaign=own subscriber.country=none subscriber.consent=own
             subscriber.suspect=erased subscriber.order_ref=erased workspace.name=own workspace.currency=none
             day_sheet.day=none day_sheet.columns=own day_sheet.clicks=none day_sheet.tally=none
-            figure_generation.made_from=none figure_generation.first_day=none figure_generation.last_day=none
+            figure_progress.day=none rotation.shut_offers=none figure_generation.made_from=none figure_generation.first_day=none figure_generation.last_day=none
             visit.day=none visit.standing=none visit.traits=own visit.legs=none visit.sold=none visit_aside.why=none
             own_host.name=own own_host.finding=own public_place.host=own public_place.path=own promotion.host=own
             promotion.host_removed=own link.host=own link.host_removed=own mail_list.host=own mail_list.host_removed=own

@@ -395,6 +395,31 @@ class ServerPixelTest extends AppTest {
                 "No answer: 127.0.0.1 leads to 127.0.0.1, which is not on the public internet");
     }
 
+    /** The network took it back before anybody told of it. */
+    @Test
+    void aSaleThatIsReversedBeforeItIsToldIsNotTold() {
+        told(PixelWay.SERVER, "");
+        Guest buyer = guest();
+        buyer.get(trail.link().path());
+        buyer.get(trail.redirectPath());
+        String postback = "/postback/" + trail.network().postbackKey() + "?secret="
+                + trail.network().secret() + "&commission=27.50&click_id=" + click(buyer);
+        guest().get(postback + "&order_id=GONE");
+        guest().get(postback + "&order_id=GONE&status=reversed");
+        guest().get(postback + "&order_id=KEPT");
+        followed();
+        told(PixelWay.SERVER, "Purchase");
+        sql.sql("insert into visit_work (workspace_id, click_id) values (?, ?)")
+                .params(
+                        trail.workspace().value(),
+                        ShortId.parse(click(buyer), ClickId::new).orElseThrow().value())
+                .update();
+        followed();
+        assertThat(queued())
+                .filteredOn(one -> one.event().equals(PixelEvent.SALE))
+                .hasSize(1);
+    }
+
     @Test
     void erasureEmptiesTheQueue() {
         told(PixelWay.SERVER, "");

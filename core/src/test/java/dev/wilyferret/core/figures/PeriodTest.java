@@ -43,6 +43,16 @@ class PeriodTest {
         assertThat(period.before().until()).isEqualTo(period.from());
     }
 
+    /** Midnight belongs to the day that begins. */
+    @Test
+    void aMomentIsInOnePeriodAlone() {
+        Period period = day("2026-11-26", "Asia/Kolkata");
+        assertThat(period.holds(period.from())).isTrue();
+        assertThat(period.before().holds(period.from())).isFalse();
+        assertThat(period.holds(period.until())).isFalse();
+        assertThat(period.holds(period.until().minusNanos(1))).isTrue();
+    }
+
     @Test
     void utcDaysLieWholeInItOrAtItsEdges() {
         Period period = day("2026-11-26", "Asia/Kolkata");

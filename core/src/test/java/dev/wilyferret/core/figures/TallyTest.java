@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.UuidV7;
+import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.sale.SaleState;
 import dev.wilyferret.core.sale.SaleSums;
 import dev.wilyferret.core.sale.Sold;
@@ -21,6 +22,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
+import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import net.jqwik.api.ForAll;
@@ -107,6 +109,100 @@ class TallyTest {
         Collections.shuffle(parts, made.random());
         Tally nested = parts.stream().reduce(Tally.NONE, (one, other) -> Tally.sum(List.of(one, other)));
         assertThat(nested).isEqualTo(whole);
+    }
+
+    /** Counted plainly, without any set or sum of the code's own. */
+    @Property
+    void aTallySaysWhatAPlainCountSays(@ForAll long seed) {
+        List<Visit> all = new Visits(seed).some(60);
+        Tally tally = Tally.of(all);
+        Map<Standing, Long> standings =
+                all.stream().collect(Collectors.groupingBy(Visit::standing, Collectors.counting()));
+        assertThat(tally.clicks().raw()).isEqualTo(all.size());
+        assertThat(tally.clicks().counted()).isEqualTo(standings.getOrDefault(Standing.COUNTED, 0L));
+        assertThat(tally.clicks().own()).isEqualTo(standings.getOrDefault(Standing.OWN, 0L));
+        assertThat(tally.clicks().filtered()).isEqualTo(standings.getOrDefault(Standing.FILTERED, 0L));
+        assertThat(tally.clicks().takenOut()).isEqualTo(standings.getOrDefault(Standing.TAKEN_OUT, 0L));
+        List<Visit> counted = all.stream()
+                .filter(visit -> visit.standing() == Standing.COUNTED)
+                .toList();
+        assertThat(tally.clicks().unique())
+                .isEqualTo(counted.stream().map(Visit::visitor).distinct().count());
+        Set<Station> stations = all.stream()
+                .flatMap(visit -> visit.legs().stream())
+                .map(Leg::to)
+                .collect(Collectors.toSet());
+        for (Station station : stations) {
+            assertThat(tally.reached(station))
+                    .as("%s", station)
+                    .isEqualTo(counted.stream()
+                            .filter(visit -> visit.legs().stream()
+                                    .anyMatch(leg -> leg.to().equals(station)))
+                            .map(Visit::visitor)
+                            .distinct()
+                            .count());
+        }
+        assertThat(tally.sums().optIns())
+                .isEqualTo(counted.stream().mapToLong(Visit::optIns).sum());
+        assertThat(tally.sums().confirmed())
+                .isEqualTo(counted.stream().mapToLong(Visit::confirmed).sum());
+        List<Sold> sold =
+                counted.stream().flatMap(visit -> visit.sold().stream()).toList();
+        assertThat(tally.sums().sold().sales())
+                .isEqualTo(sold.stream()
+                        .filter(one -> one.state() != SaleState.REVERSED)
+                        .count());
+    }
+
+    /** What one's own people and declared crawlers click is billed by nobody; what was taken out by hand is. */
+    @Test
+    void ownAndFilteredClicksAreNotBilled() {
+        assertThat(new Tally.Clicks(5, 2, 3, 4).billed()).isEqualTo(9);
+        assertThat(new Tally.Clicks(0, 7, 0, 0).billed()).isZero();
+    }
+
+    /** Of two rotations by both; drawn twice, once. */
+    @Test
+    void whatWasSoldIsEachVariantsOnce() {
+        VariantId one = new VariantId(new UUID(6, 1));
+        VariantId two = new VariantId(new UUID(6, 2));
+        Visit visit = visit(
+                1,
+                Standing.COUNTED,
+                List.of(Sold.begins(SaleState.APPROVED, 2750, 8900)),
+                new Station.Variant(one, 1, true),
+                Visits.ON_BRIDGE,
+                new Station.Variant(two, 1, true),
+                new Station.Variant(one, 2, false),
+                Visits.OUT);
+        Map<VariantId, SaleSums> sold =
+                Sheet.of(Visits.PROMOTION, List.of(visit)).soldByVariant();
+        assertThat(sold).containsOnlyKeys(one, two);
+        assertThat(sold.get(one).commission()).isEqualTo(2750);
+        assertThat(sold.get(two).commission()).isEqualTo(2750);
+        assertThat(sold.get(one).sales()).isEqualTo(1);
+    }
+
+    /** It belongs to the day that begins. */
+    @Test
+    void aClickAtMidnightExactlyIsInOnePeriodAlone() {
+        Visit first = new Visit(
+                new ClickId(UuidV7.first(Visits.DAY)),
+                Visits.PROMOTION,
+                1,
+                Standing.COUNTED,
+                Map.of(),
+                List.of(),
+                0,
+                0,
+                List.of());
+        Sheet sheet = Sheet.of(Visits.PROMOTION, List.of(first));
+        Instant noon = Visits.DAY.plus(Duration.ofHours(12));
+        assertThat(sheet.tally(Visits.DAY, noon, Set.of()).clicks().raw()).isEqualTo(1);
+        assertThat(sheet.tally(Visits.DAY.minus(Duration.ofHours(12)), Visits.DAY, Set.of())
+                        .clicks()
+                        .raw())
+                .isZero();
     }
 
     @Property

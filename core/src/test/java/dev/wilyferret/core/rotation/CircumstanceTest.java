@@ -7,8 +7,15 @@ import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.rotation.Circumstance.Facts;
 import dev.wilyferret.core.text.Refusal;
 import dev.wilyferret.core.visit.Device;
+import java.time.DayOfWeek;
 import java.time.ZonedDateTime;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import net.jqwik.api.Assume;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -38,6 +45,8 @@ class CircumstanceTest {
                 "speaking de | true | read German",
                 "speaking de-at | true | read German (Austria)",
                 "speaking d | refused | is no language",
+                "speaking del | false | read Delaware",
+                "speaking de-a | refused | is no language",
                 "speaking pt,en | false | read English or Portuguese",
                 "tagged SOURCE plumage | true | come by a link with the source “plumage”",
                 "tagged content video-1,video-2 | true | come by a link with the content “video-1” or “video-2”",
@@ -76,6 +85,57 @@ class CircumstanceTest {
         assertThat(when.holds(at(20))).isEqualTo(Boolean.parseBoolean(holds));
         assertThat(when.said()).isEqualTo(said);
         assertThat(Circumstance.read(when.text())).isEqualTo(when);
+    }
+
+    /** A language is a whole word of what a browser says: "de" is not the beginning of "del". */
+    @ParameterizedTest
+    @CsvSource({
+        "de, de, true",
+        "de, DE-ch, true",
+        "de, del, false",
+        "del, de, false",
+        "de-at, de, false",
+        "de-at, de-atx, false",
+        "de, '', false"
+    })
+    void aLanguageIsAWholeWord(String asked, String spoken, boolean holds) {
+        Facts facts = at(12);
+        assertThat(new Circumstance.Speaking(Set.of(asked))
+                        .holds(new Facts(
+                                facts.country(), facts.device(), spoken, facts.tags(), facts.at(), facts.returning())))
+                .isEqualTo(holds);
+    }
+
+    /** Every hour of a week, against the hours written out: from the first, one after the other, up to the one before the last. */
+    @Property
+    void hoursHoldAsWhenTheyAreWrittenOut(
+            @ForAll @IntRange(max = 23) int from,
+            @ForAll @IntRange(min = 1, max = 24) int until,
+            @ForAll boolean some) {
+        Assume.that(from != until && !(from == 0 && until == 24));
+        Set<DayOfWeek> days = some ? Set.of(DayOfWeek.MONDAY, DayOfWeek.SUNDAY) : Set.of();
+        Circumstance when = new Circumstance.At(days, from, until);
+        ZonedDateTime monday = ZonedDateTime.parse("2026-11-23T00:59:59Z");
+        Set<Integer> held = new TreeSet<>();
+        for (int day = 0; day < 7; day++) {
+            if (days.isEmpty() || days.contains(DayOfWeek.of(day + 1))) {
+                for (int hour = from; hour % 24 != until % 24; hour++) {
+                    held.add((day * 24 + hour) % 168);
+                }
+            }
+        }
+        for (int hour = 0; hour < 168; hour++) {
+            Facts facts = at(12);
+            assertThat(when.holds(new Facts(
+                            facts.country(),
+                            facts.device(),
+                            facts.language(),
+                            facts.tags(),
+                            monday.plusHours(hour),
+                            facts.returning())))
+                    .as("%d to %d, hour %d", from, until, hour)
+                    .isEqualTo(held.contains(hour));
+        }
     }
 
     /** Over midnight the day is that on which the hours begin. */

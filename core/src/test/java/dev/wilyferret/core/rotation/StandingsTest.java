@@ -131,6 +131,35 @@ class StandingsTest {
                 .isNotEqualTo(of(two(), enough).lines().getFirst().rate());
     }
 
+    /** A third that is retired was compared with, too: ln(3 · 2 / 0.05) = 4.7875. */
+    @Test
+    void retiredVariantsCountInWhatIsNeeded() {
+        Rotation three = rotation(
+                variant(A, Variant.State.ACTIVE), variant(B, Variant.State.ACTIVE), variant(C, Variant.State.RETIRED));
+        Map<VariantId, RoundDays.Seen> day = Map.of(A, seen(200, 60), B, seen(200, 90));
+        int days = 1;
+        while (!(of(three, days(days, day)).conclusion() instanceof Conclusion.Better)) {
+            days++;
+        }
+        RoundDays enough = days(days, day);
+        RoundDays before = days(days - 1, day);
+        assertThat(Evidence.log(enough.daily(B), enough.daily(A))).isGreaterThanOrEqualTo(4.7874);
+        assertThat(Evidence.log(before.daily(B), before.daily(A))).isLessThan(4.7876);
+    }
+
+    /** Whoever came counts: of two tests alike the one that ran for longer needs so many visitors fewer. */
+    @Test
+    void whatCameIsTakenOffWhatIsPlanned() {
+        Map<VariantId, RoundDays.Seen> day = Map.of(A, seen(100, 10), B, seen(100, 10));
+        Conclusion.KeepGoing soon =
+                (Conclusion.KeepGoing) of(two(), days(4, day)).conclusion();
+        Conclusion.KeepGoing later =
+                (Conclusion.KeepGoing) of(two(), days(9, day)).conclusion();
+        assertThat(soon.more().orElseThrow().visitors()
+                        - later.more().orElseThrow().visitors())
+                .isEqualTo(500);
+    }
+
     private static Variant forPhones(VariantId id, Branch phones) {
         return new Variant(
                 id,

@@ -3,11 +3,13 @@ package dev.wilyferret.core.visit;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.wilyferret.core.id.VisitorId;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.FieldSource;
 
 class VerdictTest {
 
@@ -16,11 +18,19 @@ class VerdictTest {
         "'Mozilla/5.0 (compatible; LinkPreviewBot/2.1)', bot",
         "'QuerywellCrawler/1.0', crawler",
         "'curl/8.5.0', curl/",
-        "'', no user agent"
+        "'', no user agent",
+        "' ', no user agent"
     })
     void programsThatSaySoAreNotCounted(String agent, String sign) {
         assertThat(Verdict.on(by(agent))).isEqualTo(new Verdict.DeclaredCrawler(sign));
         assertThat(Verdict.on(by(agent)).reason()).contains(sign);
+    }
+
+    @ParameterizedTest
+    @FieldSource("dev.wilyferret.core.visit.Verdict#CRAWLER_SIGNS")
+    void everySignIsFoundInsideWordsAndInAnyLetters(String sign) {
+        assertThat(Verdict.on(by("Mozilla/5.0 x" + sign.toUpperCase(Locale.ROOT) + "y")))
+                .isInstanceOf(Verdict.DeclaredCrawler.class);
     }
 
     @Test
