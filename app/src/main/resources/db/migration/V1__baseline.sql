@@ -502,13 +502,6 @@ create table click (
   primary key (workspace_id, id, at)
 ) partition by range (at);
 create index click_by_promotion on click (workspace_id, promotion_id, at);
--- How many a link that ends after so many has taken.
-create index click_by_link on click (workspace_id, link_id, id)
-  where link_id is not null and not own and verdict = 'COUNTED' and continued is not true;
--- How many turns were taken since shares changed.
-create index click_by_variant on click (workspace_id, variant_id, at) where first_draw;
--- All clicks of a visitor: for their walk, and for those who are erased.
-create index click_by_visitor on click (workspace_id, visitor_id, at);
 
 create table site_event (
   workspace_id uuid not null,
@@ -540,7 +533,6 @@ create table site_event (
 ) partition by range (at);
 create index site_event_by_promotion on site_event (workspace_id, promotion_id, at);
 create index site_event_by_click on site_event (workspace_id, click_id, id);
-create index site_event_by_variant on site_event (workspace_id, variant_id, at) where first_draw;
 create index site_event_by_pixel on site_event (workspace_id, pixel_id, at) where pixel_id is not null;
 -- Whether a promotion's lead pixel was ever answered, without going through all its events.
 create index site_event_lead_answered on site_event (workspace_id, promotion_id)

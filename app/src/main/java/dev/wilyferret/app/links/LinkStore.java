@@ -15,8 +15,16 @@ interface LinkStore extends LockingStore<LinkRow> {
             "from LinkRow where key.workspace = :workspace and promotion = :promotion order by createdAt desc, key.id desc")
     List<LinkRow> ofPromotion(UUID workspace, UUID promotion);
 
-    @Query("select key.id from LinkRow where key.workspace = :workspace and mostClicks is not null")
-    List<UUID> endingByClicks(UUID workspace);
+    /** A link and what it is of. */
+    interface Of {
+        UUID getLink();
+
+        UUID getPromotion();
+    }
+
+    @Query(
+            "select key.id as link, promotion as promotion from LinkRow where key.workspace = :workspace and mostClicks is not null")
+    List<Of> endingByClicks(UUID workspace);
 
     @Query("from LinkRow where key.workspace = :workspace and host = :host")
     List<LinkRow> on(UUID workspace, String host);

@@ -194,10 +194,12 @@ public class Links implements SourceUse, HostUse {
         return LinkRow.toLinks(links.ofWorkspace(workspace.value()));
     }
 
-    /** Those that end after a number of clicks. */
+    /** Those that end after a number of clicks, with the promotions they are of. */
     @Transactional(readOnly = true)
-    public List<LinkId> endingByClicks(WorkspaceId workspace) {
-        return links.endingByClicks(workspace.value()).stream().map(LinkId::new).toList();
+    public Map<LinkId, PromotionId> endingByClicks(WorkspaceId workspace) {
+        return links.endingByClicks(workspace.value()).stream()
+                .collect(
+                        Collectors.toMap(one -> new LinkId(one.getLink()), one -> new PromotionId(one.getPromotion())));
     }
 
     /** The latest first. */

@@ -55,11 +55,11 @@ class KeptTurns {
         List<Rotating> changed = rotations.of(workspace).stream()
                 .filter(one -> !isKnown(one.rotation().id(), one.sharedSince()))
                 .toList();
-        Map<VariantId, Instant> since = new HashMap<>();
+        Map<VariantId, ClickCounts.Turning> asked = new HashMap<>();
         changed.forEach(one -> one.rotation().variants().stream()
                 .map(Variant::id)
-                .forEach(variant -> since.put(variant, one.sharedSince())));
-        Map<VariantId, Long> turns = since.isEmpty() ? Map.of() : clicks.turns(workspace, since);
+                .forEach(variant -> asked.put(variant, new ClickCounts.Turning(one.promotion(), one.sharedSince()))));
+        Map<VariantId, Long> turns = clicks.turns(workspace, asked);
         changed.forEach(one -> before.put(one.rotation().id(), new Before(one.sharedSince(), turnsOf(one, turns))));
     }
 
@@ -107,7 +107,10 @@ class KeptTurns {
                 .orElseGet(() -> clicks.turns(
                         behind.workspace(),
                         variants.stream()
-                                .collect(Collectors.toMap(Function.identity(), variant -> behind.sharedSince()))));
+                                .collect(Collectors.toMap(
+                                        Function.identity(),
+                                        variant ->
+                                                new ClickCounts.Turning(behind.promotion(), behind.sharedSince())))));
         return variants.stream()
                 .mapToLong(variant -> turns.getOrDefault(variant, 0L))
                 .sum();

@@ -4,11 +4,11 @@ import dev.wilyferret.app.clicks.ClickCounts;
 import dev.wilyferret.app.links.Links;
 import dev.wilyferret.app.links.TrackingLink;
 import dev.wilyferret.core.id.LinkId;
+import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.WorkspaceId;
 import java.time.Clock;
-import java.util.Collection;
-import java.util.List;
+import java.util.HashMap;
 import java.util.Map;
 import java.util.OptionalLong;
 import java.util.UUID;
@@ -59,7 +59,7 @@ public class TakenClicks {
     /** Of one that was given its end only just now, what came before is counted here. */
     Taken of(TrackingLink link) {
         if (link.details().ending().filter(one -> one.clicks().isPresent()).isPresent()) {
-            countBefore(link.workspace(), List.of(link.id()));
+            countBefore(link.workspace(), Map.of(link.id(), link.promotion()));
         }
         return of(link.id());
     }
@@ -69,12 +69,12 @@ public class TakenClicks {
         countBefore(workspace, links.endingByClicks(workspace));
     }
 
-    private void countBefore(WorkspaceId workspace, Collection<LinkId> ending) {
-        List<LinkId> unknown =
-                ending.stream().filter(link -> of(link).before.isEmpty()).toList();
+    private void countBefore(WorkspaceId workspace, Map<LinkId, PromotionId> ending) {
+        Map<LinkId, PromotionId> unknown = new HashMap<>(ending);
+        unknown.keySet().removeIf(link -> of(link).before.isPresent());
         if (!unknown.isEmpty()) {
             Map<LinkId, Long> counts = clicks.billed(workspace, unknown, begun);
-            unknown.forEach(link -> of(link).before = OptionalLong.of(counts.getOrDefault(link, 0L)));
+            unknown.keySet().forEach(link -> of(link).before = OptionalLong.of(counts.getOrDefault(link, 0L)));
         }
     }
 }

@@ -237,7 +237,7 @@ class LinkBenchTest extends AppTest {
         followed();
         assertThat(counts.billed(
                         trail.workspace(),
-                        List.of(link.id()),
+                        Map.of(link.id(), link.promotion()),
                         UuidV7.first(clock.instant().plusSeconds(1))))
                 .as("what is counted on from after a start")
                 .isEqualTo(Map.of(link.id(), 4L));

@@ -63,7 +63,7 @@ class LongVisitTest extends AppTest {
         assertThat(first.continued()).isFalse();
         assertThat(counts.billed(
                         trail.workspace(),
-                        List.of(trail.link().id()),
+                        Map.of(trail.link().id(), trail.promotion().id()),
                         UuidV7.first(clock.instant().plusSeconds(60))))
                 .as("clicks that a limit counts")
                 .isEqualTo(Map.of(trail.link().id(), 1L));
