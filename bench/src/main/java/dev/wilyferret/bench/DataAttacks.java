@@ -2,6 +2,7 @@ package dev.wilyferret.bench;
 
 import static dev.wilyferret.bench.Findings.millisSince;
 
+import java.net.http.HttpResponse;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.sql.Statement;
@@ -58,12 +59,13 @@ final class DataAttacks {
     }
 
     private void oneCookie() throws Exception {
-        String page = victim.get(Victim.site() + "/balcony-calendar/calendar").body();
+        HttpResponse<String> seen = victim.get(Victim.site() + "/balcony-calendar/calendar");
+        String page = seen.body();
         int at = page.indexOf("/opt-in/");
         String id = page.substring(at + 8, page.indexOf('/', at + 8));
         String cookies = String.join(
                 "; ",
-                victim.get(Victim.site() + "/go/balcony-1").headers().allValues("Set-Cookie").stream()
+                seen.headers().allValues("Set-Cookie").stream()
                         .map(one -> one.split(";", 2)[0])
                         .toList());
         String out = Victim.site() + "/out/" + id;
@@ -83,7 +85,7 @@ final class DataAttacks {
         String most = database.ask("select max(n) from (select count(*) n from site_event group by click_id) each");
         findings.say(
                 "20,000 ways out with one cookie",
-                answered == 20_000 && Integer.parseInt(most) < 1000 && behind < 60_000,
+                answered == 20_000 && Integer.parseInt(most) >= 300 && Integer.parseInt(most) < 1000 && behind < 60_000,
                 "%,d answered in %.0f s; at most %s events a click; figures up %.1f s later",
                 answered,
                 took,
@@ -194,8 +196,8 @@ final class DataAttacks {
         double up = findings.restarted();
         findings.say(
                 "5,000 links that end, over 1,000,000 clicks",
-                up < 15_000,
-                "up %.1f s after a start, %.1f s before",
+                up < 15_000 || up < 1.2 * before,
+                "up %.1f s after a start, without them %.1f s",
                 up / 1000,
                 before / 1000);
         database.change("delete from public_place where path like '/go/ends-%'");
