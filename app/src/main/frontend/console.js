@@ -40,6 +40,11 @@
       proposed = now;
     });
   });
+  document.addEventListener('input', function (event) {
+    document.querySelectorAll('[data-follows]').forEach(function (shown) {
+      if (shown.dataset.follows === event.target.id) shown.textContent = event.target.value;
+    });
+  });
   document.addEventListener('click', function (event) {
     var button = event.target.closest('[data-put]');
     if (button) put(button.dataset.put, button.dataset.value);

@@ -7,9 +7,12 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.SelectOption;
 import dev.wilyferret.app.kit.BrowserTest;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.offers.OfferDetails;
+import dev.wilyferret.app.offers.Offers;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.Placed;
@@ -18,9 +21,13 @@ import java.util.List;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
 
 /** A promotion is planned, watched and followed on the drawing of its trail. */
 class TrailStory extends BrowserTest {
+
+    @Autowired
+    private Offers offers;
 
     private Scenario.Trail trail;
     private String home;
@@ -54,6 +61,29 @@ class TrailStory extends BrowserTest {
                   return bad;
                 }""");
         assertThat(overlaps).isEqualTo(List.of());
+    }
+
+    @Test
+    void aNewPromotionIsNamedAfterTheOfferThatIsChosen() {
+        OfferDetails course =
+                offers.find(trail.workspace(), trail.offer()).orElseThrow().details();
+        offers.add(
+                trail.workspace(),
+                "Lanternfish Partners",
+                new OfferDetails(
+                        "Oyster Kit Club", course.link(), course.payout(), course.countries(), course.pixelAllowed()));
+        Page page = signedIn();
+        page.navigate(installation.consoleAddress() + "/promotions/new?offer=" + trail.offer());
+        Locator offer = page.getByLabel("Offer", new Page.GetByLabelOptions().setExact(true));
+        assertThat(field(page, "Name")).hasValue("Cellar Crop Course");
+        offer.selectOption(new SelectOption().setLabel("Oyster Kit Club"));
+        assertThat(field(page, "Name")).hasValue("Oyster Kit Club");
+        assertThat(field(page, "Slug")).hasValue("oyster-kit-club");
+        assertThat(page.locator("main")).containsText("/oyster-kit-club/…");
+        field(page, "Name").fill("Mine");
+        offer.selectOption(new SelectOption().setLabel("Cellar Crop Course"));
+        assertThat(field(page, "Name")).hasValue("Mine");
+        assertThat(field(page, "Slug")).hasValue("cellar-crop-course");
     }
 
     @Test
