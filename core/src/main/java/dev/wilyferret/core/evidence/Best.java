@@ -10,8 +10,8 @@ import org.apache.commons.statistics.distribution.ContinuousDistribution;
  * being better: looked at often enough, both say anything ({@link Evidence} is what may be looked at every day).
  *
  * <p>With the rates independent, of densities f and distribution functions F, the chance of variant k is ∫ f_k ∏_{j≠k} F_j, and the
- * expected largest rate ∫ (1 − ∏ F_j) over 0 to 1; the expected loss of k is that less its mean (Stucchio, Bayesian A/B Testing at
- * VWO, 2015, for two; the integrals are the usual ones of order statistics). They are worked out by Gauss's rule of eight points (Abramowitz and
+ * expected largest rate ∫ (1 − ∏ F_j) over 0 to 1; the expected loss of k is that less its mean (for two in Stucchio, 2015; the
+ * integrals are the usual ones of order statistics). They are worked out by Gauss's rule of eight points (Abramowitz and
  * Stegun, table 25.4) between the quantiles of all variants, so that narrow and wide ones are met alike; nothing is drawn at
  * random.
  *
