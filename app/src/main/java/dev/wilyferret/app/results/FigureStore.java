@@ -102,11 +102,11 @@ class FigureStore {
                 .list();
     }
 
-    /** The latest one that is still being made, of any workspace but some. */
+    /** One that is still being made, of any workspace but some: first those whose screens wait for it, as nothing else is shown there. */
     Optional<Generation> unfinished(Collection<UUID> but) {
         return sql.sql("""
                         select * from figure_generation where made_from is not null and workspace_id <> all(:but)
-                        order by generation desc limit 1
+                        order by shown desc, generation desc limit 1
                         """)
                 .param("but", but.toArray(UUID[]::new))
                 .query(FigureStore::generation)

@@ -14,6 +14,7 @@ import dev.wilyferret.app.live.SnapshotKeeper;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.pages.Page;
 import dev.wilyferret.app.pages.Pages;
+import dev.wilyferret.app.results.Figures;
 import dev.wilyferret.core.address.UriTemplate;
 import dev.wilyferret.core.design.StartingDesign;
 import dev.wilyferret.core.id.ElsewhereId;
@@ -31,6 +32,7 @@ import dev.wilyferret.core.rotation.Variant;
 import java.net.URLDecoder;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -63,6 +65,9 @@ class RotationTest extends AppTest {
 
     @Autowired
     private SnapshotKeeper snapshots;
+
+    @Autowired
+    private Figures figures;
 
     private Scenario.Trail trail;
     private Page second;
@@ -174,7 +179,7 @@ class RotationTest extends AppTest {
                                 .body())
                         .text())
                 .contains("Its visitors are shared among 2 variants");
-        followed();
+        assertThat(figures.settle(trail.workspace(), Duration.ofSeconds(20))).isTrue();
         String page = Jsoup.parse(owner.get(bench).body()).text();
         assertThat(page)
                 .contains("Old words 83.3 %", "New words 16.7 %", "Old words 50 0 0 –", "New words 10 0 0 –")
