@@ -31,6 +31,9 @@ import org.springframework.stereotype.Service;
 @Service
 public class ClickCounts {
 
+    /** Where turns stand: with the click, or in the middle of a visit. */
+    private static final List<String> TABLES = List.of("click", "site_event");
+
     private final JdbcClient sql;
     private final PastClicks past;
     private final Clock clock;
@@ -115,9 +118,6 @@ public class ClickCounts {
                         }))));
         return turns;
     }
-
-    /** Where turns stand: with the click, or in the middle of a visit. */
-    private static final List<String> TABLES = List.of("click", "site_event");
 
     /** The months from one moment to another, as they are split in the log; the first and the last in part. */
     private static void months(Instant from, Instant until, BiConsumer<Instant, Instant> each) {

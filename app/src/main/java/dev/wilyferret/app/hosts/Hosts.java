@@ -171,6 +171,7 @@ public class Hosts {
         Instant now = clock.instant();
         return EachByItself.readable(
                 hosts.due(now.minus(LOOK), now.minus(LOOK_WAITING), now.minus(PATIENCE), Limit.of(AT_ONCE)).stream(),
+                row -> "The host %s".formatted(row.key),
                 HostRow::toHost);
     }
 

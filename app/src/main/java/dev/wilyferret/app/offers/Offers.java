@@ -119,7 +119,9 @@ public class Offers {
     /** Those of all workspaces that have a cap, or had one that was reached, or whose address is looked at; each is read by itself. */
     public List<Offer> minded() {
         return EachByItself.readable(
-                offers.minded().stream(), row -> offer(row, currency(new WorkspaceId(row.key.workspace()))));
+                offers.minded().stream(),
+                row -> "The offer %s of the workspace %s".formatted(row.key.id(), row.key.workspace()),
+                row -> offer(row, currency(new WorkspaceId(row.key.workspace()))));
     }
 
     /**

@@ -15,19 +15,23 @@ public final class EachByItself {
 
     private EachByItself() {}
 
-    /** Those that can be read. */
-    public static <R, T> List<T> readable(Stream<R> rows, Function<R, T> read) {
-        return rows.flatMap(row -> readable(row, read).stream()).toList();
+    /**
+     * Those that can be read.
+     *
+     * @param name what the program's log calls one that cannot
+     */
+    public static <R, T> List<T> readable(Stream<R> rows, Function<R, String> name, Function<R, T> read) {
+        return rows.flatMap(row -> readable(row, name, read).stream()).toList();
     }
 
-    private static <R, T> Optional<T> readable(R row, Function<R, T> read) {
+    private static <R, T> Optional<T> readable(R row, Function<R, String> name, Function<R, T> read) {
         try {
             return Optional.of(read.apply(row));
         } catch (RuntimeException unreadable) {
             if (DatabaseAway.mayPass(unreadable)) {
                 throw unreadable;
             }
-            LOG.error("{} cannot be read, and is left out", row, unreadable);
+            LOG.error("{} cannot be read, and is left out", name.apply(row), unreadable);
             return Optional.empty();
         }
     }

@@ -68,10 +68,9 @@ public class Partitions implements SmartLifecycle {
     }
 
     private void ensure(String table, YearMonth month) {
-        for (int tries = 1; !made(table, month, tries == TRIES); tries++) {
-            if (tries == TRIES) {
-                return;
-            }
+        boolean made = false;
+        for (int tries = 1; !made && tries <= TRIES; tries++) {
+            made = made(table, month, tries == TRIES);
         }
     }
 
