@@ -11,10 +11,6 @@ import dev.wilyferret.app.kit.TestDatabase;
 import dev.wilyferret.app.kit.TlsProxy;
 import dev.wilyferret.app.kit.Wire;
 import dev.wilyferret.core.id.ShortId;
-import dev.wilyferret.core.page.Block;
-import dev.wilyferret.core.page.FormField;
-import dev.wilyferret.core.page.NextStep;
-import dev.wilyferret.core.page.Placed;
 import java.io.IOException;
 import java.net.InetSocketAddress;
 import java.net.Socket;
@@ -95,20 +91,7 @@ class BehindProxyTest {
 
     /** The form of a page that asks for an address for a list with double opt-in. */
     private String form() {
-        scenario.write(
-                trail.bridge(),
-                Scenario.content(
-                        Placed.of("h", new Block.Headline("Fresh")),
-                        Placed.of(
-                                "f",
-                                new Block.Form(
-                                        FormField.all("E-mail address"),
-                                        "Send",
-                                        "",
-                                        "Thanks!",
-                                        new NextStep.ShowThanks(),
-                                        Optional.of(scenario.list(trail.workspace(), true)))),
-                        Placed.of("d", new Block.Disclosure("I earn a commission."))));
+        scenario.write(trail.bridge(), Scenario.formPage(Optional.of(scenario.list(trail.workspace(), true))));
         await().until(() -> site().get(trail.bridgePath()).body().contains("Fresh"));
         return "/opt-in/" + ShortId.of(trail.bridge().id()) + "/f";
     }

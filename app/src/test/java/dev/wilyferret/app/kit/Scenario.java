@@ -37,6 +37,7 @@ import dev.wilyferret.core.offer.SubIdFill;
 import dev.wilyferret.core.page.Block;
 import dev.wilyferret.core.page.Blocks;
 import dev.wilyferret.core.page.Firing;
+import dev.wilyferret.core.page.FormField;
 import dev.wilyferret.core.page.Hold;
 import dev.wilyferret.core.page.Look;
 import dev.wilyferret.core.page.NextStep;
@@ -205,6 +206,26 @@ public class Scenario {
     public static PageDocument.ContentPage content(Placed... blocks) {
         return new PageDocument.ContentPage(
                 PageSettings.titled("Oyster mushrooms at home"), Look.PLAIN, new Blocks(List.of(blocks)), List.of());
+    }
+
+    /**
+     * A page with a form “f” that thanks.
+     *
+     * @param list that addresses are put on; empty for none
+     */
+    public static PageDocument.ContentPage formPage(Optional<ListId> list) {
+        return content(
+                Placed.of("h", new Block.Headline("Fresh")),
+                Placed.of(
+                        "f",
+                        new Block.Form(
+                                FormField.all("E-mail address"),
+                                "Send",
+                                "",
+                                "Thanks!",
+                                new NextStep.ShowThanks(),
+                                list)),
+                Placed.of("d", new Block.Disclosure("I earn a commission.")));
     }
 
     /** A second offer of the workspace, of another network, to the same address. */

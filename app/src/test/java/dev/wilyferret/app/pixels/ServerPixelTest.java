@@ -282,15 +282,42 @@ class ServerPixelTest extends AppTest {
                 .isEqualTo(200);
     }
 
-    @Test
-    void withoutConsentNothingIsTold() {
-        told(PixelWay.BOTH, "");
+    private void pageAsksForConsent() {
         scenario.write(
                 trail.bridge(),
                 Scenario.bridgeText(
                                 "Fresh", new NextStep.ToPage(trail.redirect().id()), List.of(pixel))
                         .with(new PageSettings("Fresh", "", "", "", "en", true, true, "", "")));
         await().until(() -> guest().get(trail.bridgePath()).body().contains("\"consent\":true"));
+    }
+
+    /** The id of the view that a page was shown with. */
+    private static String view(String page) {
+        var view = Pattern.compile("\"view\":\"([0-9a-f-]{36})\"").matcher(page);
+        assertThat(view.find()).isTrue();
+        return view.group(1);
+    }
+
+    /** What a page tells once its visitor agreed to the pixel. */
+    private String[] agreed(String view) {
+        return new String[] {
+            "page",
+            trail.bridge().id().toString(),
+            "view",
+            view,
+            "pixel",
+            pixel.toString(),
+            "answer",
+            "AGREED",
+            "millis",
+            "900"
+        };
+    }
+
+    @Test
+    void withoutConsentNothingIsTold() {
+        told(PixelWay.BOTH, "");
+        pageAsksForConsent();
         followed();
         came.clear();
         int before = queued().size();
@@ -299,25 +326,13 @@ class ServerPixelTest extends AppTest {
         guest.get(trail.redirectPath());
         followed();
         assertThat(queued()).hasSize(before);
-        var view = Pattern.compile("\"view\":\"([0-9a-f-]{36})\"").matcher(page);
-        assertThat(view.find()).isTrue();
-        String[] report = {
-            "page",
-            trail.bridge().id().toString(),
-            "view",
-            view.group(1),
-            "pixel",
-            pixel.toString(),
-            "answer",
-            "AGREED",
-            "millis",
-            "900"
-        };
+        String view = view(page);
+        String[] report = agreed(view);
         assertThat(guest.post("/px", report).statusCode()).isEqualTo(204);
         assertThat(guest.post("/px", report).statusCode()).isEqualTo(204);
         followed();
         assertThat(queued()).hasSize(before + 1);
-        await().until(() -> came.stream().anyMatch(one -> one.body().contains(view.group(1))));
+        await().until(() -> came.stream().anyMatch(one -> one.body().contains(view)));
         guest.get(trail.redirectPath(), "Cookie", "wf_ok=yes");
         followed();
         assertThat(queued()).hasSize(before + 2);
@@ -471,33 +486,15 @@ class ServerPixelTest extends AppTest {
     @Test
     void whoAgreesAfterANewerClickIsToldOfWithTheViewTheyAgreedOn() {
         told(PixelWay.SERVER, "");
-        scenario.write(
-                trail.bridge(),
-                Scenario.bridgeText(
-                                "Fresh", new NextStep.ToPage(trail.redirect().id()), List.of(pixel))
-                        .with(new PageSettings("Fresh", "", "", "", "en", true, true, "", "")));
-        await().until(() -> guest().get(trail.bridgePath()).body().contains("\"consent\":true"));
+        pageAsksForConsent();
         Guest guest = guest();
-        var view = Pattern.compile("\"view\":\"([0-9a-f-]{36})\"")
-                .matcher(guest.get(trail.bridgePath()).body());
-        assertThat(view.find()).isTrue();
+        String view = view(guest.get(trail.bridgePath()).body());
         String before = click(guest);
         guest.get(trail.link().path());
         assertThat(click(guest)).isNotEqualTo(before);
-        guest.post(
-                "/px",
-                "page",
-                trail.bridge().id().toString(),
-                "view",
-                view.group(1),
-                "pixel",
-                pixel.toString(),
-                "answer",
-                "AGREED",
-                "millis",
-                "900");
+        guest.post("/px", agreed(view));
         followed();
-        await().until(() -> came.stream().anyMatch(one -> one.body().contains(view.group(1))));
+        await().until(() -> came.stream().anyMatch(one -> one.body().contains(view)));
         assertThat(queued())
                 .filteredOn(one -> ShortId.of(one.click()).equals(before))
                 .hasSize(1);

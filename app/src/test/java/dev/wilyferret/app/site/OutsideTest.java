@@ -22,11 +22,7 @@ import dev.wilyferret.core.address.WebAddress;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.link.Destination;
-import dev.wilyferret.core.page.Block;
-import dev.wilyferret.core.page.FormField;
-import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument.OutsidePage;
-import dev.wilyferret.core.page.Placed;
 import dev.wilyferret.core.visit.SiteEvent;
 import dev.wilyferret.core.visit.TakenStep;
 import java.net.URLEncoder;
@@ -352,19 +348,7 @@ class OutsideTest extends AppTest {
     /** The script puts what it was answered into the forms of an exported page. */
     @Test
     void aLeadOfAnExportedPageBelongsToItsVisit() {
-        scenario.write(
-                trail.bridge(),
-                Scenario.content(
-                        Placed.of("h", new Block.Headline("Fresh")),
-                        Placed.of(
-                                "f",
-                                new Block.Form(
-                                        FormField.all("E-mail address"),
-                                        "Send",
-                                        "",
-                                        "Thanks!",
-                                        new NextStep.ShowThanks())),
-                        Placed.of("d", new Block.Disclosure("I earn a commission."))));
+        scenario.write(trail.bridge(), Scenario.formPage(Optional.empty()));
         org.awaitility.Awaitility.await()
                 .until(() -> guest().get(trail.bridgePath()).body().contains("Fresh"));
         HttpResponse<String> answer = guest().body(

@@ -9,11 +9,8 @@ import com.microsoft.playwright.options.AriaRole;
 import dev.wilyferret.app.kit.BrowserTest;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
-import dev.wilyferret.core.page.Block;
-import dev.wilyferret.core.page.FormField;
-import dev.wilyferret.core.page.NextStep;
-import dev.wilyferret.core.page.Placed;
 import java.time.Duration;
+import java.util.Optional;
 import org.jsoup.Jsoup;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -28,19 +25,7 @@ class FiguresStory extends BrowserTest {
     void begin() {
         trail = scenario.trail();
         stage = trail.stage();
-        scenario.write(
-                trail.bridge(),
-                Scenario.content(
-                        Placed.of("h", new Block.Headline("Fresh")),
-                        Placed.of(
-                                "f",
-                                new Block.Form(
-                                        FormField.all("E-mail address"),
-                                        "Send",
-                                        "",
-                                        "Thanks!",
-                                        new NextStep.ShowThanks())),
-                        Placed.of("d", new Block.Disclosure("I earn a commission."))));
+        scenario.write(trail.bridge(), Scenario.formPage(Optional.empty()));
         await().until(() -> guest().get(trail.bridgePath()).body().contains("Fresh"));
         followed();
         board = owner(stage);

@@ -63,6 +63,14 @@ class StandingsTest {
         return new RoundDays.Seen(drawn, drawn, converted);
     }
 
+    private static int daysUntilBetter(Rotation rotation, Map<VariantId, RoundDays.Seen> day) {
+        int days = 1;
+        while (!(of(rotation, days(days, day)).conclusion() instanceof Conclusion.Better)) {
+            days++;
+        }
+        return days;
+    }
+
     /** The same every day. */
     private static RoundDays days(int many, Map<VariantId, RoundDays.Seen> each) {
         TreeMap<LocalDate, Map<VariantId, RoundDays.Seen>> days = new TreeMap<>();
@@ -118,10 +126,7 @@ class StandingsTest {
         Rotation rest = four.within(Optional.empty());
         assertThat(rest.variants()).hasSize(2);
         Map<VariantId, RoundDays.Seen> day = Map.of(A, seen(200, 60), B, seen(200, 90));
-        int days = 1;
-        while (!(of(rest, days(days, day)).conclusion() instanceof Conclusion.Better)) {
-            days++;
-        }
+        int days = daysUntilBetter(rest, day);
         RoundDays enough = days(days, day);
         RoundDays before = days(days - 1, day);
         assertThat(Evidence.log(enough.daily(B), enough.daily(A))).isGreaterThanOrEqualTo(5.4806);
@@ -137,10 +142,7 @@ class StandingsTest {
         Rotation three = rotation(
                 variant(A, Variant.State.ACTIVE), variant(B, Variant.State.ACTIVE), variant(C, Variant.State.RETIRED));
         Map<VariantId, RoundDays.Seen> day = Map.of(A, seen(200, 60), B, seen(200, 90));
-        int days = 1;
-        while (!(of(three, days(days, day)).conclusion() instanceof Conclusion.Better)) {
-            days++;
-        }
+        int days = daysUntilBetter(three, day);
         RoundDays enough = days(days, day);
         RoundDays before = days(days - 1, day);
         assertThat(Evidence.log(enough.daily(B), enough.daily(A))).isGreaterThanOrEqualTo(4.7874);
