@@ -218,17 +218,16 @@ public class Outbox implements HostUse {
     /** Notes that a letter is not to be sent any more. */
     @Transactional
     public void drop(Letter letter, Written mail, String why) {
-        end(letter, mail, Letter.State.DROPPED, why);
+        become(over(letter, mail), Letter.State.DROPPED, why);
     }
 
     /** Notes that the mail server will never take a letter. */
     @Transactional
     public void refused(Letter letter, Written mail, String answer) {
-        end(letter, mail, Letter.State.REFUSED, answer);
+        become(over(letter, mail), Letter.State.REFUSED, answer);
     }
 
-    private void end(Letter letter, Written mail, Letter.State state, String why) {
-        OutboxRow row = over(letter, mail);
+    private static void become(OutboxRow row, Letter.State state, String why) {
         row.state = state;
         row.answer = shown(why);
     }
@@ -236,25 +235,31 @@ public class Outbox implements HostUse {
     /** Notes that the mail server does not take a letter just now; it is tried again later, or given up. */
     @Transactional
     public void later(Letter letter, Written mail, String answer) {
-        OutboxRow row = row(letter);
-        Optional<Duration> pause = Retry.pause(row.attempts);
-        if (pause.isEmpty()) {
+        if (!putOff(letter, answer)) {
             refused(letter, mail, answer);
-            return;
         }
-        row.state = Letter.State.WAITING;
-        row.dueAt = clock.instant().plus(pause.get());
-        row.answer = shown(answer);
     }
 
     /** Notes that a letter could not be written; it is tried again later, or given up. */
     @Transactional
     public void unwritable(Letter letter) {
-        OutboxRow row = row(letter);
-        Optional<Duration> pause = Retry.pause(row.attempts);
-        row.state = pause.isPresent() ? Letter.State.WAITING : Letter.State.REFUSED;
-        row.dueAt = clock.instant().plus(pause.orElse(Duration.ZERO));
-        row.answer = "It could not be written; the program’s log says why.";
+        String why = "It could not be written; the program’s log says why.";
+        if (!putOff(letter, why)) {
+            // The mail it is of may be just what cannot be read, so it is not asked whether one comes after it.
+            people.lookOn(letter.workspace(), letter.subscriber());
+            become(row(letter), Letter.State.REFUSED, why);
+        }
+    }
+
+    /** @return whether it is tried once more */
+    private boolean putOff(Letter letter, String answer) {
+        Optional<Duration> pause = Retry.pause(letter.attempts());
+        pause.ifPresent(wait -> {
+            OutboxRow row = row(letter);
+            row.dueAt = clock.instant().plus(wait);
+            become(row, Letter.State.WAITING, answer);
+        });
+        return pause.isPresent();
     }
 
     /** Puts a letter back that could not be handed over since the server was out of reach; that is no try. */

@@ -201,6 +201,30 @@ class SequenceSendingTest extends AppTest {
     }
 
     @Test
+    void theNextMailFollowsOneThatWasGivenUp() {
+        mail("First", Duration.ZERO);
+        mail("Second", Duration.ofHours(1));
+        String reader = fresh();
+        Subscriber joined = joins(reader);
+        post.await(reader, 1);
+        await().until(() -> first(joined).state() == Letter.State.SENT);
+        // As both are while the letter is tried for the last time.
+        UUID id = joined.id().value();
+        sql.sql("update subscriber set look_at = null where id = ?").param(id).update();
+        sql.sql("update outbox set state = 'SENDING', attempts = 8 where subscriber_id = ?")
+                .param(id)
+                .update();
+        outbox.unwritable(first(joined));
+        assertThat(first(joined).state()).isEqualTo(Letter.State.REFUSED);
+        clock.pass(Duration.ofMinutes(61));
+        post.await(reader, 2);
+    }
+
+    private Letter first(Subscriber subscriber) {
+        return outbox.ofPeople(stage.id(), List.of(subscriber.id())).getFirst();
+    }
+
+    @Test
     void whatIsPutInBeforeSomebodysPlaceIsNotSentToThem() {
         mail("First", Duration.ZERO);
         Written second = mail("Second", Duration.ofHours(1));
