@@ -14,6 +14,7 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
@@ -174,13 +175,20 @@ public final class HotPathLoad {
         if (what.equals(DRAIN)) {
             platform.fill(database);
         }
+        Optional<String> alone = what.equals(ROTATION)
+                ? Optional.of(link.replace(ManyLinks.CODE, ManyLinks.ANOTHER_CODE))
+                : Optional.empty();
         List<Reading> empties = new ArrayList<>();
         List<Reading> links = new ArrayList<>();
+        List<Reading> alones = new ArrayList<>();
         long before = database.count("click") + database.count("site_event");
         for (int round = 1; round <= ROUNDS; round++) {
             empties.add(load(empty, SECONDS, visitors));
             links.add(load(link, SECONDS, visitors));
             System.out.printf(Locale.ROOT, "round %d  empty %s  link %s%n", round, empties.getLast(), links.getLast());
+            if (alone.isPresent()) {
+                alones.add(load(alone.get(), SECONDS, visitors));
+            }
         }
         long stored = database.count("click") + database.count("site_event") - before;
         Reading emptyMedian = median(empties);
@@ -197,6 +205,14 @@ public final class HotPathLoad {
                 stored,
                 ROUNDS * SECONDS,
                 stored / (double) (ROUNDS * SECONDS));
+        if (alone.isPresent()) {
+            Reading aloneMedian = median(alones);
+            System.out.printf(
+                    Locale.ROOT,
+                    "not shared out   %,.0f/s, p99 %.2f ms, by the same visitors: what the draw costs is the difference%n",
+                    aloneMedian.perSecond,
+                    aloneMedian.p99Millis);
+        }
     }
 
     private static Reading load(String address, int seconds, List<String> more)

@@ -11,6 +11,9 @@ final class ManyLinks {
     /** The code of a link on it. */
     static final String CODE = "bench-5";
 
+    /** The code of another, like it. */
+    static final String ANOTHER_CODE = "bench-10";
+
     private static final String HOSTS = """
             with more as (
               insert into own_host (workspace_id, name, added_at, active_at, checked_at)
