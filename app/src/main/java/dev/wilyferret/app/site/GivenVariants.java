@@ -8,12 +8,11 @@ import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
-import java.util.stream.Collectors;
-import java.util.stream.Stream;
+import java.util.regex.Pattern;
 
 /** Which variants a visitor was given; their browser remembers the latest few for a year, so that they get the same again. */
 final class GivenVariants {
@@ -21,25 +20,30 @@ final class GivenVariants {
     static final String NAME = "wf_r";
     private static final Duration KEPT = Duration.ofDays(365);
     private static final int MOST = 8;
-    private static final String PAIR = "[0-9a-z]{26}\\.[0-9a-z]{26}";
+    private static final Pattern PAIR = Pattern.compile("[0-9a-z]{26}\\.[0-9a-z]{26}");
 
     private GivenVariants() {}
 
     /** Pairs of a rotation and a variant, the latest first. */
     private static List<String> remembered(HttpServletRequest request) {
         Cookie[] cookies = request.getCookies();
-        return Stream.of(cookies == null ? new Cookie[0] : cookies)
-                .filter(cookie -> cookie.getName().equals(NAME))
-                .findFirst()
-                .map(cookie -> Arrays.stream(cookie.getValue().split("-"))
-                        .filter(pair -> pair.matches(PAIR))
-                        .toList())
-                .orElse(List.of());
+        for (Cookie cookie : cookies == null ? new Cookie[0] : cookies) {
+            if (cookie.getName().equals(NAME)) {
+                return Arrays.stream(cookie.getValue().split("-"))
+                        .filter(pair -> PAIR.matcher(pair).matches())
+                        .toList();
+            }
+        }
+        return List.of();
     }
 
     static Optional<VariantId> of(HttpServletRequest request, RotationId rotation) {
-        String begin = ShortId.of(rotation) + ".";
-        return remembered(request).stream()
+        List<String> pairs = remembered(request);
+        if (pairs.isEmpty()) {
+            return Optional.empty();
+        }
+        String begin = begin(rotation);
+        return pairs.stream()
                 .filter(pair -> pair.startsWith(begin))
                 .findFirst()
                 .flatMap(pair -> ShortId.parse(pair.substring(begin.length()), VariantId::new));
@@ -50,21 +54,18 @@ final class GivenVariants {
         if (draws.isEmpty()) {
             return;
         }
-        List<String> fresh = draws.stream()
-                .map(draw -> ShortId.of(draw.rotation()) + "." + ShortId.of(draw.variant()))
-                .toList();
-        Set<String> rotations =
-                draws.stream().map(draw -> ShortId.of(draw.rotation())).collect(Collectors.toSet());
-        Visit.setCookie(
-                request,
-                response,
-                NAME,
-                Stream.concat(
-                                fresh.stream(),
-                                remembered(request).stream()
-                                        .filter(pair -> !rotations.contains(pair.substring(0, pair.indexOf('.')))))
-                        .limit(MOST)
-                        .collect(Collectors.joining("-")),
-                KEPT);
+        List<String> pairs = new ArrayList<>(MOST);
+        draws.forEach(draw -> pairs.add(begin(draw.rotation()) + ShortId.of(draw.variant())));
+        for (String pair : remembered(request)) {
+            if (pairs.size() < MOST && draws.stream().noneMatch(draw -> pair.startsWith(begin(draw.rotation())))) {
+                pairs.add(pair);
+            }
+        }
+        Visit.setCookie(request, response, NAME, String.join("-", pairs), KEPT);
+    }
+
+    /** What a pair of a rotation begins with. */
+    private static String begin(RotationId rotation) {
+        return ShortId.of(rotation) + ".";
     }
 }
