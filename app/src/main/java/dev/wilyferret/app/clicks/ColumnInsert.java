@@ -7,10 +7,12 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Inserts rows of a table, a column in one array: half the work of a statement with a place for every value, for the program and
@@ -21,26 +23,48 @@ import java.util.stream.IntStream;
  */
 final class ColumnInsert<R> {
 
-    /** Milliseconds since 1970, as a moment. */
-    private static final String MOMENT = "moment";
+    /** How values of a column are sent, each in the form that costs the database least to read. */
+    private enum Type {
+        /** As text: a whole array of them would be written and read letter by letter. */
+        UUID("text", String.class, "%s::uuid"),
+        TEXT("text", String.class, "%s"),
+        /** As milliseconds since 1970. */
+        MOMENT("int8", Long.class, "timestamptz 'epoch' + %s * interval '1 millisecond'"),
+        LONG("int8", Long.class, "%s"),
+        INT("int4", Integer.class, "%s"),
+        FLOAT("float4", Float.class, "%s"),
+        BOOLEAN("bool", Boolean.class, "%s");
 
-    /**
-     * @param type as PostgreSQL names it in its own catalog, or a moment
-     * @param value of a row; nothing where the column may be so
-     */
-    private record Column<R>(String name, String type, Function<R, ?> value) {
+        private final String element;
+        private final Class<?> sent;
+        private final String put;
 
-        boolean moment() {
-            return type.equals(MOMENT);
+        /**
+         * @param element as PostgreSQL names it in its own catalog
+         * @param put as it is put into its column
+         */
+        Type(String element, Class<?> sent, String put) {
+            this.element = element;
+            this.sent = sent;
+            this.put = put;
         }
+
+        /** An array of just this type is sent as it is in memory; one of objects would be written out. */
+        @Nullable
+        Object[] array(int size) {
+            return (Object[]) java.lang.reflect.Array.newInstance(sent, size);
+        }
+    }
+
+    /** @param value of a row; nothing where the column may be so */
+    private record Column<R>(String name, Type type, Function<R, ?> value) {
 
         String element() {
-            return moment() ? "int8" : type;
+            return type.element;
         }
 
-        /** As it is put into its column. */
         String put() {
-            return moment() ? "timestamptz 'epoch' + %s * interval '1 millisecond'".formatted(name) : name;
+            return type.put.formatted(name);
         }
     }
 
@@ -85,7 +109,7 @@ final class ColumnInsert<R> {
         long told = 0;
         for (int at = 0; at < columns.size(); at++) {
             Column<R> column = columns.get(at);
-            Object[] some = new Object[rows.size()];
+            @Nullable Object[] some = column.type.array(rows.size());
             boolean any = false;
             for (int row = 0; row < some.length; row++) {
                 some[row] = column.value.apply(rows.get(row));
@@ -99,7 +123,7 @@ final class ColumnInsert<R> {
         return Optional.of(new Part(statements.computeIfAbsent(told, this::statement), arrays));
     }
 
-    private record Array(String element, Object[] values) {}
+    private record Array(String element, @Nullable Object[] values) {}
 
     /** Rows of one table, as part of a statement. */
     record Part(String insert, List<Array> arrays) {
@@ -141,20 +165,39 @@ final class ColumnInsert<R> {
             this.table = table;
         }
 
-        Making<R> uuid(String column, Function<R, ?> value) {
-            return column(column, "uuid", value);
+        Making<R> uuid(String column, Function<R, @Nullable UUID> value) {
+            return column(column, Type.UUID, row -> {
+                UUID id = value.apply(row);
+                return id == null ? null : id.toString();
+            });
         }
 
-        Making<R> text(String column, Function<R, ?> value) {
-            return column(column, "text", value);
+        Making<R> text(String column, Function<R, @Nullable String> value) {
+            return column(column, Type.TEXT, value);
         }
 
         /** @param value in milliseconds since 1970 */
         Making<R> moment(String column, Function<R, Long> value) {
-            return column(column, MOMENT, value);
+            return column(column, Type.MOMENT, value);
         }
 
-        Making<R> column(String column, String type, Function<R, ?> value) {
+        Making<R> bigint(String column, Function<R, @Nullable Long> value) {
+            return column(column, Type.LONG, value);
+        }
+
+        Making<R> integer(String column, Function<R, @Nullable Integer> value) {
+            return column(column, Type.INT, value);
+        }
+
+        Making<R> real(String column, Function<R, @Nullable Float> value) {
+            return column(column, Type.FLOAT, value);
+        }
+
+        Making<R> bool(String column, Function<R, @Nullable Boolean> value) {
+            return column(column, Type.BOOLEAN, value);
+        }
+
+        private Making<R> column(String column, Type type, Function<R, ?> value) {
             columns.add(new Column<>(column, type, value));
             return this;
         }
