@@ -27,6 +27,7 @@ class PlaceBook {
     private static final Logger LOG = LoggerFactory.getLogger(PlaceBook.class);
 
     private static final Pattern NUMERIC = Pattern.compile("[0-9a-fA-F:.]+");
+    private static final Pattern CODE = Pattern.compile("[A-Z]{2}");
 
     private final Reader countries;
     private final Optional<Reader> cities;
@@ -53,7 +54,8 @@ class PlaceBook {
 
     /** The country as in ISO 3166-1, two capital letters, or the empty string where it is not known. */
     String countryCode(String address) {
-        return found(countries, address).get("country_code") instanceof String code && code.matches("[A-Z]{2}")
+        return found(countries, address).get("country_code") instanceof String code
+                        && CODE.matcher(code).matches()
                 ? code
                 : "";
     }

@@ -1,7 +1,6 @@
 package dev.wilyferret.core.visit;
 
 import dev.wilyferret.core.address.Query;
-import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -46,13 +45,17 @@ public record Parameters(String query) {
     }
 
     private static String cut(String encoded) {
-        boolean plain = StandardCharsets.US_ASCII.newEncoder().canEncode(encoded)
-                && encoded.chars().noneMatch(Character::isISOControl);
+        boolean plain = encoded.chars().allMatch(Parameters::mayStand);
         String said = Query.decoded(encoded);
         if (plain && said.length() <= MOST_CHARACTERS && said.indexOf('\0') < 0) {
             return encoded;
         }
         return Query.encode(Bounded.cut(said, MOST_CHARACTERS));
+    }
+
+    /** Whether a letter may stand in a query as it is: printable ASCII. */
+    private static boolean mayStand(int letter) {
+        return letter >= 0x20 && letter < 0x7f;
     }
 
     /** By name, in the order they came. */
