@@ -3,6 +3,7 @@ package dev.wilyferret.core.figures;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import dev.wilyferret.core.Choices;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.VariantId;
@@ -94,8 +95,8 @@ class TallyTest {
     }
 
     @Property
-    void theTallyOfTheWholeIsThatOfItsPartsInAnyOrderAndCut(@ForAll long seed) {
-        Visits made = new Visits(seed);
+    void theTallyOfTheWholeIsThatOfItsPartsInAnyOrderAndCut(@ForAll(supplier = Choices.Any.class) Choices choices) {
+        Visits made = new Visits(choices);
         List<Visit> all = new ArrayList<>(made.some(60));
         Tally whole = Tally.of(all);
         Collections.shuffle(all, made.random());
@@ -113,8 +114,8 @@ class TallyTest {
 
     /** Counted plainly, without any set or sum of the code's own. */
     @Property
-    void aTallySaysWhatAPlainCountSays(@ForAll long seed) {
-        List<Visit> all = new Visits(seed).some(60);
+    void aTallySaysWhatAPlainCountSays(@ForAll(supplier = Choices.Any.class) Choices choices) {
+        List<Visit> all = new Visits(choices).some(60);
         Tally tally = Tally.of(all);
         Map<Standing, Long> standings =
                 all.stream().collect(Collectors.groupingBy(Visit::standing, Collectors.counting()));
@@ -206,14 +207,14 @@ class TallyTest {
     }
 
     @Property
-    void aTallyIsReadAsItWasWritten(@ForAll long seed) {
-        Tally tally = Tally.of(new Visits(seed).some(60));
+    void aTallyIsReadAsItWasWritten(@ForAll(supplier = Choices.Any.class) Choices choices) {
+        Tally tally = Tally.of(new Visits(choices).some(60));
         assertThat(Tally.read(tally.bytes())).isEqualTo(tally);
     }
 
     @Property
-    void aSheetSaysWhatARecountSays(@ForAll long seed) {
-        Visits made = new Visits(seed);
+    void aSheetSaysWhatARecountSays(@ForAll(supplier = Choices.Any.class) Choices choices) {
+        Visits made = new Visits(choices);
         List<Visit> all = made.some(60);
         Sheet sheet = again(Sheet.of(Visits.PROMOTION, all));
         assertThat(sheet.size()).isEqualTo(all.size());
@@ -229,8 +230,8 @@ class TallyTest {
     }
 
     @Property
-    void changedVisitsStandInPlaceOfWhatTheyWere(@ForAll long seed) {
-        Visits made = new Visits(seed);
+    void changedVisitsStandInPlaceOfWhatTheyWere(@ForAll(supplier = Choices.Any.class) Choices choices) {
+        Visits made = new Visits(choices);
         List<Visit> before = made.some(60);
         List<Visit> changed = new ArrayList<>(made.changed(before));
         changed.addAll(made.some(5));
@@ -247,8 +248,8 @@ class TallyTest {
     }
 
     @Property
-    void partsByAnyDimensionsAddUpToTheWhole(@ForAll long seed) {
-        List<Visit> all = new Visits(seed).some(60);
+    void partsByAnyDimensionsAddUpToTheWhole(@ForAll(supplier = Choices.Any.class) Choices choices) {
+        List<Visit> all = new Visits(choices).some(60);
         Sheet sheet = again(Sheet.of(Visits.PROMOTION, all));
         Map<List<String>, Tally> parts =
                 sheet.by(List.of(Dimension.COUNTRY, Dimension.SOURCE), Instant.MIN, Instant.MAX, Set.of());
@@ -264,8 +265,8 @@ class TallyTest {
     }
 
     @Property
-    void theClicksBehindAFigureAreTheVisitsItCounts(@ForAll long seed) {
-        Visits made = new Visits(seed);
+    void theClicksBehindAFigureAreTheVisitsItCounts(@ForAll(supplier = Choices.Any.class) Choices choices) {
+        Visits made = new Visits(choices);
         List<Visit> all = made.some(60);
         Sheet sheet = again(Sheet.of(Visits.PROMOTION, all));
         for (Behind behind : List.of(
@@ -317,8 +318,8 @@ class TallyTest {
     }
 
     @Property
-    void aSheetThatIsCutIsTheSameVisits(@ForAll long seed) {
-        Visits made = new Visits(seed);
+    void aSheetThatIsCutIsTheSameVisits(@ForAll(supplier = Choices.Any.class) Choices choices) {
+        Visits made = new Visits(choices);
         List<Visit> all = made.some(60);
         List<Sheet> parts = Sheet.of(Visits.PROMOTION, all).cut(2 + made.below(20));
         assertThat(parts.stream().flatMap(part -> part.visits().stream()).toList())
@@ -336,7 +337,8 @@ class TallyTest {
 
     @Test
     void whatBreaksOffIsNotRead() {
-        byte[] columns = Sheet.of(Visits.PROMOTION, new Visits(1).some(60)).columns();
+        byte[] columns =
+                Sheet.of(Visits.PROMOTION, new Visits(new Random(1)).some(60)).columns();
         assertThatThrownBy(() ->
                         Sheet.read(Visits.PROMOTION, java.util.Arrays.copyOf(columns, columns.length / 2), new byte[0]))
                 .isInstanceOf(IllegalArgumentException.class)

@@ -48,16 +48,18 @@ final class Visits {
     private final Random random;
     private final UuidV7 ids;
 
-    Visits(long seed) {
-        random = new Random(seed);
-        ids = new UuidV7(InstantSource.fixed(DAY), random);
+    Visits(Random random) {
+        this.random = random;
+        ids = new UuidV7(InstantSource.fixed(DAY), new Random(3));
     }
 
     List<Visit> some(int most) {
         int count = random.nextInt(most + 1);
         List<Visit> visits = new ArrayList<>();
         for (int i = 0; i < count; i++) {
-            visits.add(anew(new ClickId(ids.at(DAY.plus(Duration.ofSeconds(random.nextInt(86_400)))))));
+            // Every other at a full minute, as limits are.
+            int second = random.nextBoolean() ? 60 * random.nextInt(1440) : random.nextInt(86_400);
+            visits.add(anew(new ClickId(ids.at(DAY.plus(Duration.ofSeconds(second))))));
         }
         return visits;
     }

@@ -4,10 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.wilyferret.core.text.Refusal;
+import java.math.BigDecimal;
 import java.util.Currency;
 import java.util.Optional;
 import net.jqwik.api.Arbitraries;
 import net.jqwik.api.Arbitrary;
+import net.jqwik.api.Assume;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.Provide;
@@ -149,6 +151,59 @@ class MoneyTest {
                 .isEqualTo(money);
         assertThat(Money.parse("amount", plain.replace('.', ','), currency, Optional.of(NumberStyle.COMMA)))
                 .isEqualTo(money);
+    }
+
+    /**
+     * However somebody writes it: grouped or not by any sign that groups, in digits of another script, with a sign, a blank or a currency
+     * mark, it reads as itself where their style is known; and where it is not, as itself or it is refused for its two readings.
+     */
+    @Property
+    void writtenAsPeopleDoItReadsAsItself(
+            @ForAll @LongRange(max = 1_000_000_000L) long minor,
+            @ForAll("currencies") Currency currency,
+            @ForAll NumberStyle style,
+            @ForAll("groupings") Optional<String> grouping,
+            @ForAll("frames") String frame,
+            @ForAll boolean otherScript) {
+        Money money = new Money(minor, currency);
+        Assume.that(money.major().compareTo(BigDecimal.valueOf(10_000_000)) <= 0);
+        String decimal = style == NumberStyle.POINT ? "." : ",";
+        String[] parts = money.major().toPlainString().split("\\.");
+        String whole = parts[0];
+        String by = grouping.map(sign -> sign.equals("own") ? style == NumberStyle.POINT ? "," : "." : sign)
+                .orElse("");
+        for (int at = whole.length() - 3; at > 0; at -= 3) {
+            whole = whole.substring(0, at) + by + whole.substring(at);
+        }
+        String number = whole + (parts.length > 1 ? decimal + parts[1] : "");
+        String typed = frame.formatted(number).replace("CODE", currency.getCurrencyCode());
+        String text = otherScript ? inArabicDigits(typed) : typed;
+        assertThat(Money.parse("amount", text, currency, Optional.of(style))).isEqualTo(money);
+        try {
+            assertThat(Money.parse("amount", text, currency)).isEqualTo(money);
+        } catch (Refusal twoReadings) {
+            assertThat(twoReadings)
+                    .hasMessageContaining("can be read as")
+                    .hasMessageContaining(money.major().toPlainString().replaceFirst("^\\d+", ""));
+        }
+    }
+
+    private static String inArabicDigits(String text) {
+        return text.chars()
+                .map(sign -> sign >= '0' && sign <= '9' ? sign - '0' + '\u0660' : sign)
+                .collect(StringBuilder::new, StringBuilder::appendCodePoint, StringBuilder::append)
+                .toString();
+    }
+
+    @Provide
+    Arbitrary<Optional<String>> groupings() {
+        return Arbitraries.of("own", " ", "'", "\u00a0", "\u2009", "\u202f", "\u2019")
+                .optional();
+    }
+
+    @Provide
+    Arbitrary<String> frames() {
+        return Arbitraries.of("%s", "+%s", " %s ", "CODE %s", "%s CODE", "%sCODE", "+CODE %s", "CODE +%s");
     }
 
     @Provide

@@ -373,6 +373,19 @@ class ReadinessTest {
         assertThat(found(good(), around(true, true, List.of(above)))).isEmpty();
     }
 
+    /** A browser fetches a picture once, however often it stands on the page; a hidden one and a film it does not fetch at once. */
+    @Test
+    void aPictureThatStandsTwiceIsWeighedOnce() {
+        Placed half = picture("half.jpg", "Half");
+        Placed same = Placed.of("p2", new Block.Picture("half.jpg", "The same", false));
+        Placed other = Placed.of("p2", new Block.Picture("other-half.jpg", "The other half", false));
+        assertThat(found(goodWith(half, same))).isEmpty();
+        assertThat(found(goodWith(half, other))).containsExactly("SHOULD TOO_HEAVY page");
+        assertThat(found(goodWith(half, other.with(true, Placed.Audience.EVERYONE))))
+                .isEmpty();
+        assertThat(found(goodWith(half, video("film.mp4", "", "How it grows")))).isEmpty();
+    }
+
     @Test
     void whatStopsStandsFirst() {
         assertThat(Readiness.of(page(button(new NextStep.NotChosen())).with(said("", "", "")), around()))

@@ -183,6 +183,38 @@ class AdviceTest {
                 .noneMatch(why -> why.contains("round in circles"));
     }
 
+    /** A page that is there is not gone, and what leads to one that is gone goes in no circle. */
+    @Test
+    void onlyWhatIsGoneIsSaidToBeGone() {
+        assertThat(said(pages().with(2, "Inbox", page(9), page(1)))).noneMatch(why -> why.contains("is gone"));
+        assertThat(said(pages().with(2, "Inbox", offer(), new Target.ToMissing("More"), new Target.HandOut())))
+                .noneMatch(why -> why.contains("is gone"));
+        assertThat(said(pages().with(2, "Inbox", page(77))))
+                .anyMatch(why -> why.startsWith("“Inbox” leads to a page that is gone"))
+                .noneMatch(why -> why.contains("round in circles"));
+    }
+
+    /** Nobody can have seen a page that is not public: neither its pixel nor a walk over it is asked for yet. */
+    @Test
+    void pixelsAndAWalkAreAskedForOncePagesArePublic() {
+        Promoted drafts = but(straight().in(PageState.DRAFT), one -> one.leadPixelSeen = false);
+        assertThat(said(drafts)).containsExactly("The redirect page is still a draft. Publ");
+        assertThat(said(straight().silent().in(PageState.DRAFT)))
+                .containsExactly("The redirect page is still a draft. Publ");
+        assertThat(said(new Promoted()
+                        .with(1, "Bridge page", page(2))
+                        .silent()
+                        .in(PageState.DRAFT)
+                        .withRedirect(2)))
+                .containsExactly("Write your own words on the landing page");
+        Promoted changed = but(straight().in(PageState.CHANGED), one -> one.leadPixelSeen = false);
+        assertThat(said(changed))
+                .as("visitors see what was published")
+                .anyMatch(why -> why.startsWith("Open your link"));
+        assertThat(said(straight().silent().in(PageState.CHANGED)))
+                .anyMatch(why -> why.startsWith("No pixel fires on the redirect page"));
+    }
+
     @Test
     void ofEachPageThatIsADraftItIsSaid() {
         assertThat(said(pages().with(2, "Inbox", page(9)).in(PageState.DRAFT)))

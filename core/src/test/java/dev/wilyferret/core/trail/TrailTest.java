@@ -216,6 +216,25 @@ class TrailTest {
         assertThat(way(trail, at(2), new Place.Confirmed()).figure()).isEqualTo(5);
     }
 
+    /** From one in fifty of those at its beginning on, and not below. */
+    @Test
+    void aWayNobodyPlannedIsDrawnFromOneInFiftyOn() {
+        assertThat(Promoted.straight()
+                        .went(49, BRIDGE, REDIRECT)
+                        .went(1, BRIDGE, SALE)
+                        .trail()
+                        .from(at(1)))
+                .extracting(Way::to)
+                .contains(new Place.Sales());
+        assertThat(Promoted.straight()
+                        .went(50, BRIDGE, REDIRECT)
+                        .went(1, BRIDGE, SALE)
+                        .trail()
+                        .from(at(1)))
+                .extracting(Way::to)
+                .doesNotContain(new Place.Sales());
+    }
+
     @Test
     void waysNobodyPlannedAreDrawnWhereSomeGoThemAndNotWhereTheyLeadBack() {
         Trail trail = Promoted.straight()
