@@ -13,6 +13,9 @@ import org.awaitility.Awaitility;
 /** The whole program as a process of its own with the demo scenario, so that it can be killed outright. */
 public final class Program {
 
+    /** On a machine that is held back a start takes more than a minute; whether it goes on is seen by the process. */
+    private static final Duration LONGEST_START = Duration.ofMinutes(4);
+
     private final String database;
     private final Map<String, String> settings;
     private final int console = FreePort.take();
@@ -65,10 +68,11 @@ public final class Program {
         return "http://127.0.0.1:" + console;
     }
 
-    /** Waits until its public site leads on from the demo's link. */
+    /** Waits until its public site leads on from the demo's link; no longer once it has ended. */
     public Program awaitUp() {
         Awaitility.await()
-                .atMost(Duration.ofSeconds(90))
+                .atMost(LONGEST_START)
+                .failFast("The program ended; what it said is in " + files.resolve("out"), () -> !process.isAlive())
                 .ignoreExceptions()
                 .until(() -> new Guest(siteAddress()).head("/go/balcony-1").statusCode() == 302);
         return this;
@@ -77,7 +81,8 @@ public final class Program {
     /** Waits until all of the demo is there and counted. */
     public Program awaitFilled() {
         Awaitility.await()
-                .atMost(Duration.ofSeconds(90))
+                .atMost(LONGEST_START)
+                .failFast("The program ended; what it said is in " + files.resolve("out"), () -> !process.isAlive())
                 .until(() -> Files.readString(files.resolve("out")).contains("The demo scenario is in place"));
         return this;
     }
