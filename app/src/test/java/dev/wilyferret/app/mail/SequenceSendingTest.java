@@ -200,13 +200,19 @@ class SequenceSendingTest extends AppTest {
         post.await(readers.get(1), 2);
     }
 
-    @Test
-    void theNextMailFollowsOneThatWasGivenUp() {
+    /** Of two mails, an hour apart, the first is there. */
+    private Subscriber joinsForTwoMails(String reader) {
         mail("First", Duration.ZERO);
         mail("Second", Duration.ofHours(1));
-        String reader = fresh();
         Subscriber joined = joins(reader);
         post.await(reader, 1);
+        return joined;
+    }
+
+    @Test
+    void theNextMailFollowsOneThatWasGivenUp() {
+        String reader = fresh();
+        Subscriber joined = joinsForTwoMails(reader);
         await().until(() -> first(joined).state() == Letter.State.SENT);
         // As both are while the letter is tried for the last time.
         UUID id = joined.id().value();
@@ -269,10 +275,8 @@ class SequenceSendingTest extends AppTest {
 
     @Test
     void whoLeavesBeforeTheNextMailDoesNotGetIt() {
-        mail("First", Duration.ZERO);
-        mail("Second", Duration.ofHours(1));
         String ines = fresh();
-        Subscriber one = joins(ines);
+        Subscriber one = joinsForTwoMails(ines);
         PostBox.Letter letter = post.await(ines, 1);
         assertThat(letter.headers().get("From")).contains("hello@growbench.example");
         assertThat(letter.headers().get("Reply-To")).contains("answers@growbench.example");
