@@ -80,6 +80,12 @@ class MoneyTest {
                 .hasMessageContaining(message);
     }
 
+    @Test
+    void ofThreeDecimalsBothAreOffered() {
+        assertThatThrownBy(() -> Money.parse("payout", "1.234", Currency.getInstance("KWD")))
+                .hasMessageContaining("can be read as 1,234.000 or as 1.234. Write 1234.000 or 1.234.");
+    }
+
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
                     -3 | is negative
@@ -135,6 +141,9 @@ class MoneyTest {
 
     @Test
     void aLongTextIsNoAmount() {
+        assertThat(Money.parse("payout", "7" + " ".repeat(59), EUR)).isEqualTo(new Money(700, EUR));
+        assertThatThrownBy(() -> Money.parse("payout", "7" + " ".repeat(60), EUR))
+                .hasMessageContaining("is not an amount");
         assertThatThrownBy(() -> Money.parse("payout", "1".repeat(100_000), EUR))
                 .hasMessageContaining("is not an amount")
                 .message()

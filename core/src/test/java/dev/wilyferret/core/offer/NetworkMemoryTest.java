@@ -54,6 +54,16 @@ class NetworkMemoryTest {
         assertThat(both.remembering(pasted).proposed()).containsEntry("clickref", new SubIdFill.ClickId());
     }
 
+    /** Where the network's links carry the click id it goes, and nowhere else, whatever a name says. */
+    @Test
+    void aClickIdGoesIntoOnePlace() {
+        PastedLink pasted = PastedLink.read("https://lanternfish.example/x?click_id=&sub2=&subid=", "");
+        assertThat(pasted.proposed()).containsEntry("click_id", new SubIdFill.ClickId());
+        assertThat(MEMORY.remembering(pasted).proposed())
+                .containsEntry("sub2", new SubIdFill.ClickId())
+                .containsEntry("click_id", new SubIdFill.Nothing());
+    }
+
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
             0  | ANY                    | plümage ads & more | plümage ads & more
@@ -96,6 +106,13 @@ class NetworkMemoryTest {
         assertThat(new AffiliateLink(FIRST.template(), Map.of("sub1", new SubIdFill.FromPage())).expand(visitor))
                 .isEqualTo("https://www.lanternfish.example/buy/one?sub1=start");
         assertThat(narrow.limit().words()).isEqualTo("at most 6 characters, letters and digits only");
+    }
+
+    @Test
+    void aLimitIsOfAtMostFiveHundred() {
+        assertThat(new SlotLimit(500, Signs.ANY).takes("x".repeat(500))).isTrue();
+        assertThat(new SlotLimit(500, Signs.ANY).takes("x".repeat(501))).isFalse();
         assertThatThrownBy(() -> new SlotLimit(501, Signs.ANY)).hasMessageContaining("is no limit");
+        assertThatThrownBy(() -> new SlotLimit(-1, Signs.ANY)).hasMessageContaining("is no limit");
     }
 }

@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.wilyferret.core.text.Refusal;
 import java.util.Map;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -59,5 +61,29 @@ class PostbackFormTest {
     void namesMayChangePlaces() {
         assertThat(PostbackForm.readNames("click_id = order_id\norder_id = click_id"))
                 .hasSize(2);
+    }
+
+    @Test
+    void atMostFortyWords() {
+        String forty =
+                IntStream.range(0, 40).mapToObj("own%d = approved"::formatted).collect(Collectors.joining("\n"));
+        assertThat(PostbackForm.readWords(forty)).hasSize(40);
+        assertThatThrownBy(() -> PostbackForm.readWords(forty + "\nmore = approved"))
+                .hasMessage("More than 40 lines.");
+    }
+
+    @ParameterizedTest
+    @CsvSource({"FIRST, first", "UPSELL, upsell", "REBILL, rebill"})
+    void aKindIsNamedInAnyCase(SaleKind kind, String words) {
+        assertThat(kind.words()).isEqualTo(words);
+        assertThat(SaleKind.named(" " + kind + " ")).contains(kind);
+        assertThat(SaleKind.named(words)).contains(kind);
+        assertThat(SaleKind.named(words + "s")).isEmpty();
+    }
+
+    @ParameterizedTest
+    @CsvSource({"CLICK, click id", "KIND, kind of payment", "ORDER_VALUE, order value"})
+    void aPartIsCalledAsPeopleDo(PostbackPart part, String words) {
+        assertThat(part.words()).isEqualTo(words);
     }
 }
