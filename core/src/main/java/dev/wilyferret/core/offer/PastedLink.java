@@ -116,7 +116,7 @@ public record PastedLink(UriTemplate template, List<Part> parts, Map<String, Sub
                 .strip();
         boolean words = last.codePoints().filter(Character::isLetter).count() >= 4
                 && last.length() <= 60
-                && path.indexOf('/', path.indexOf("//") + 2) > 0
+                && path.lastIndexOf('/') > path.indexOf("//") + 1
                 && !PartName.isSample(last);
         return words ? last.substring(0, 1).toUpperCase(Locale.ROOT) + last.substring(1) : host();
     }
@@ -149,7 +149,8 @@ public record PastedLink(UriTemplate template, List<Part> parts, Map<String, Sub
 
         private static boolean readsAsTemplate(String text) {
             try {
-                return !UriTemplate.parse(text).variables().isEmpty();
+                UriTemplate.parse(text);
+                return true;
             } catch (Refusal wrong) {
                 if (OPERATOR.matcher(text).find() || !inPairs(text)) {
                     throw wrong;
@@ -202,10 +203,7 @@ public record PastedLink(UriTemplate template, List<Part> parts, Map<String, Sub
         }
 
         private boolean hasSubId() {
-            return places().anyMatch(PartName::isSubId)
-                    || parts.stream()
-                            .anyMatch(part ->
-                                    part.kind() == Kind.SUB_ID && !part.place().isEmpty());
+            return places().anyMatch(PartName::isSubId) || parts.stream().anyMatch(part -> part.kind() == Kind.SUB_ID);
         }
 
         /** The places that were there when it was pasted. */
@@ -219,7 +217,7 @@ public record PastedLink(UriTemplate template, List<Part> parts, Map<String, Sub
             for (String rest = query; ; ) {
                 int end = outsideBraces(rest, '&');
                 String pair = rest.substring(0, end);
-                read.add(isTemplate && pair.indexOf('{') >= 0 ? known(pair) : pair(pair));
+                read.add(isTemplate && pair.contains("{") ? known(pair) : pair(pair));
                 if (end == rest.length()) {
                     break;
                 }
@@ -235,7 +233,7 @@ public record PastedLink(UriTemplate template, List<Part> parts, Map<String, Sub
             int equals = pair.indexOf('=');
             boolean first = true;
             while (places.find()) {
-                boolean whole = first && equals >= 0 && places.start() == equals + 1;
+                boolean whole = first && equals > 0 && places.start() == equals + 1;
                 for (String variable : UriTemplate.parse(places.group()).variables()) {
                     parts.add(new Part(whole ? name : variable, kind(whole ? name : variable, variable), "", variable));
                 }
@@ -271,10 +269,10 @@ public record PastedLink(UriTemplate template, List<Part> parts, Map<String, Sub
 
         /** A fragment that holds parameters, as pages that read them themselves have it. */
         private String fragment(String fragment) {
-            int from = fragment.indexOf('?') >= 0 ? fragment.indexOf('?') + 1 : 1;
-            return fragment.indexOf('=') < 0
-                    ? literal(fragment)
-                    : literal(fragment.substring(0, from)) + pairs(fragment.substring(from));
+            int from = Math.max(1, fragment.indexOf('?') + 1);
+            return fragment.contains("=")
+                    ? literal(fragment.substring(0, from)) + pairs(fragment.substring(from))
+                    : literal(fragment);
         }
 
         /** A sub ID among the parts of the path: by its name before its value, or as a sample. */
@@ -286,7 +284,7 @@ public record PastedLink(UriTemplate template, List<Part> parts, Map<String, Sub
             String[] steps = path.substring(from + 1).split("/", -1);
             for (int at = 0; at < steps.length; at++) {
                 String step = steps[at];
-                if (isTemplate && step.indexOf('{') >= 0) {
+                if (isTemplate && step.contains("{")) {
                     continue;
                 }
                 boolean sample = PartName.isSample(step) && !step.isEmpty();
@@ -316,12 +314,13 @@ public record PastedLink(UriTemplate template, List<Part> parts, Map<String, Sub
         private String added(String read) {
             String place = place(subId);
             parts.add(new Part(subId, Kind.SUB_ID, "", place));
-            if (isTemplate && read.contains("{?") && place.equals(subId)) {
-                return read + "{&" + place + "}";
-            }
+            String pair = Query.encode(subId) + "={" + place + "}";
             int query = outsideBraces(read, '?');
-            boolean open = query == read.length() - 1 || query < read.length() && read.endsWith("&");
-            return read + (open ? "" : query == read.length() ? "?" : "&") + Query.encode(subId) + "={" + place + "}";
+            if (query == read.length()) {
+                // Whether its own expression begins the query shows only when it is filled; so the pair begins it.
+                return read.contains("{?") ? read.replaceFirst("\\{\\?", "?" + pair + "{&") : read + "?" + pair;
+            }
+            return read + (read.endsWith("&") || query == read.length() - 1 ? "" : "&") + pair;
         }
 
         /** Braces that are no places stay as signs. */

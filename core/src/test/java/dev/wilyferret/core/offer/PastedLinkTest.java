@@ -57,6 +57,12 @@ class PastedLinkTest {
             https://shop.example/buy?aff=77&s={clickid}           | https://shop.example/buy?aff=77&s=CLICK
             https://shop.example/{sub1}/buy?aff=77                | https://shop.example/CLICK/buy?aff=77
             https://shop.example/{lang}/buy?aff=77&sub1=          | https://shop.example//buy?aff=77&sub1=CLICK
+            https://shop.example/buy?x={lang}&sub1=               | https://shop.example/buy?x=&sub1=CLICK
+            https://shop.example/buy?{sub1}&lang=de               | https://shop.example/buy?CLICK&lang=de
+            https://shop.example/buy?sub1={x}                     | https://shop.example/buy?sub1=CLICK
+            https://shop.example/go/77/subid?lang=de              | https://shop.example/go/77/CLICK?lang=de
+            https://shop.example/hop?=7&sub1=                     | https://shop.example/hop?=7&sub1=CLICK
+            "https://shop.example/hop?aff=77&sub1="               | https://shop.example/hop?aff=77&sub1=CLICK
             shop.example/hop?aff=77&sub1=                         | https://shop.example/hop?aff=77&sub1=CLICK
             //shop.example/hop?aff=77&sub1=                       | https://shop.example/hop?aff=77&sub1=CLICK
             <https://shop.example/hop?aff=77&sub1=>               | https://shop.example/hop?aff=77&sub1=CLICK
@@ -97,6 +103,10 @@ class PastedLinkTest {
             https://shop.example/r?aff=77&    | sub-1  | https://shop.example/r?aff=77&sub-1=CLICK
             https://shop.example/r?aff=77#top | s&x    | https://shop.example/r?aff=77&s%26x=CLICK#top
             https://shop.example/r{?aff}      | extra  | https://shop.example/r?extra=CLICK
+            https://shop.example/r{?aff}      | s&x    | https://shop.example/r?s%26x=CLICK
+            https://shop.example/r&           | sub1   | https://shop.example/r&?sub1=CLICK
+            https://sub.id/r/77               | sub1   | https://sub.id/r/77?sub1=CLICK
+            https://shop.example/sub1={x}/buy | sub1   | https://shop.example/sub1=/buy?sub1=CLICK
             https://shop.example              | sub1   | https://shop.example?sub1=CLICK
             """)
     void whereThereIsNoneItIsPutOn(String pasted, String subId, String sent) {
@@ -119,6 +129,50 @@ class PastedLinkTest {
         assertThat(read.template().address(Map.of("sub1", "CLICK"))).isEqualTo(sent);
     }
 
+    /** Whatever else of its template is filled. */
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            sub1 | https://shop.example/r?sub1=CLICK&aff=77
+            s&x  | https://shop.example/r?s%26x=CLICK&aff=77
+            """)
+    void theSubIdStandsBesideWhatIsFilled(String subId, String sent) {
+        PastedLink read = PastedLink.read("https://shop.example/r{?aff}", subId);
+        assertThat(read.template()
+                        .address(Map.of("aff", "77", read.parts().getFirst().place(), "CLICK")))
+                .isEqualTo(sent);
+    }
+
+    @Test
+    void aPlaceIsNamedByItsParameterOrElseByItself() {
+        assertThat(PastedLink.read(
+                                "https://shop.example/{sub1}/r?s={clickid}&x={lang}&at={p}-{b}&{c}&={d}&e=-{f}&7&=8",
+                                "")
+                        .parts())
+                .containsExactly(
+                        new PastedLink.Part("s", Kind.SUB_ID, "", "clickid"),
+                        new PastedLink.Part("x", Kind.REST, "", "lang"),
+                        new PastedLink.Part("at", Kind.REST, "", "p"),
+                        new PastedLink.Part("b", Kind.REST, "", "b"),
+                        new PastedLink.Part("c", Kind.REST, "", "c"),
+                        new PastedLink.Part("d", Kind.REST, "", "d"),
+                        new PastedLink.Part("f", Kind.REST, "", "f"),
+                        new PastedLink.Part("7", Kind.REST, "", ""),
+                        new PastedLink.Part("sub1", Kind.SUB_ID, "", "sub1"));
+    }
+
+    @Test
+    void whatStoodInThePathIsSaid() {
+        assertThat(PastedLink.read("https://shop.example/aff/77/sub1/spring/", "")
+                        .parts())
+                .containsExactly(new PastedLink.Part("sub1", Kind.SUB_ID, "spring", "sub1"));
+    }
+
+    @Test
+    void aPlaceThatIsThereKeepsItsName() {
+        assertThat(PastedLink.read("https://shop.example/{sub1}/r?sub1=", "").template())
+                .hasToString("https://shop.example/{sub1}/r?sub1={sub1_2}");
+    }
+
     @Test
     void namesTheParts() {
         PastedLink link = PastedLink.read("https://shop.example/hop?aff=77&sub1=&lang=de&sub2=spring", "");
@@ -138,18 +192,24 @@ class PastedLinkTest {
         PastedLink link = PastedLink.read("https://shop.example/hop?aff=YOUR_ID&sub1=", "");
         assertThat(link.parts().getFirst()).isEqualTo(new PastedLink.Part("aff", Kind.PARTNER_ID, "YOUR_ID", "aff"));
         assertThat(link.proposed()).containsEntry("aff", new SubIdFill.Nothing());
+        assertThat(PastedLink.read("https://shop.example/hop?aff=YOUR_ID", "").proposed())
+                .isEqualTo(Map.of("aff", new SubIdFill.Nothing()));
     }
 
     @Test
-    void twoOfANameGetAPlaceEach() {
-        PastedLink link = PastedLink.read("https://shop.example/hop?sub=&sub=&sub_2=", "");
-        assertThat(link.template()).hasToString("https://shop.example/hop?sub={sub}&sub={sub_2}&sub_2={sub_2_2}");
+    void severalOfANameGetAPlaceEach() {
+        PastedLink link = PastedLink.read("https://shop.example/hop?sub=&sub=&sub=&sub_2=", "");
+        assertThat(link.template())
+                .hasToString("https://shop.example/hop?sub={sub}&sub={sub_2}&sub={sub_3}&sub_2={sub_2_2}");
     }
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
             https://www.shop.example/buy/cellar-crop?aff=77 | Cellar crop     | shop.example
             https://shop.example/hop?aff=77                 | shop.example    | shop.example
+            https://shop.example/go/crop                    | Crop            | shop.example
+            https://shop.example/go/cro                     | shop.example    | shop.example
+            https://shop.example/moss                       | Moss            | shop.example
             https://shop.example:8443                       | shop.example    | shop.example
             https://shop.example/r/77ab                     | shop.example    | shop.example
             https://straße.example/                         | straße.example  | straße.example
@@ -162,10 +222,18 @@ class PastedLinkTest {
     }
 
     @ParameterizedTest
+    @CsvSource({"60, true", "61, false"})
+    void aLongWordOfThePathIsNoName(int letters, boolean name) {
+        PastedLink link = PastedLink.read("https://shop.example/" + "m".repeat(letters), "");
+        assertThat(link.proposedName()).isEqualTo(name ? "M" + "m".repeat(letters - 1) : "shop.example");
+    }
+
+    @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
             javascript:alert(1)             | starts with "javascript:"
             mailto:a@shop.example           | starts with "mailto:"
             growbench                       | has no scheme
+            "                               | The affiliate link is empty
             https://shop.example/a b?sub1=  | there is a blank
             https://user@shop.example/?sub1= | user name
             <b>no link</b>                  | has no scheme
