@@ -307,13 +307,15 @@ class FiguresTest extends AppTest {
         assertAll(periods, "made anew");
     }
 
+    /** Waits until all visits are in sheets. Those of days whose sheets are still to be made lie nowhere before. */
     private void packed() {
         await().atMost(Duration.ofSeconds(20))
-                .until(() -> sql.sql("select count(*) from visit where workspace_id = ?")
-                                .param(trail.workspace().value())
-                                .query(Long.class)
-                                .single()
-                        == 0);
+                .until(() -> figures.percentMade(trail.workspace()).isEmpty()
+                        && sql.sql("select count(*) from visit where workspace_id = ?")
+                                        .param(trail.workspace().value())
+                                        .query(Long.class)
+                                        .single()
+                                == 0);
     }
 
     private void assertAll(List<Period> periods, String when) {
@@ -697,6 +699,22 @@ class FiguresTest extends AppTest {
         awaitFound();
         awaitWhole();
         assertThat(shown(Period.EVER)).isEqualTo(recount(Period.EVER));
+    }
+
+    /** Followed while nobody sees yet that others are being made beside those that are shown. */
+    @Test
+    void aDayThatBeginsWhileFiguresBeginAnewIsInBoth() {
+        log.append(visit(new Random(5), clock.instant().minus(Duration.ofDays(1)), new ArrayList<>()));
+        followed();
+        packed();
+        transaction.executeWithoutResult(status -> {
+            making.beginAnew(trail.workspace());
+            log.append(visit(new Random(6), clock.instant(), new ArrayList<>()));
+            followed();
+        });
+        awaitWhole();
+        assertThat(shown(Period.EVER)).isEqualTo(recount(Period.EVER));
+        assertThat(shown(Period.EVER).clicks().raw()).isEqualTo(2);
     }
 
     private void spoil() {
