@@ -1,13 +1,17 @@
 package dev.wilyferret.app.keeping;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
 
 import dev.wilyferret.app.kit.Script;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.time.Duration;
 import java.util.Map;
+import java.util.Optional;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 
 /** What the script does about a program that ends by itself. */
 class KeepUpTest {
@@ -37,5 +41,42 @@ class KeepUpTest {
         assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(home.resolve("it.out"))))
                 .as("who can read what it says")
                 .isEqualTo("rw-------");
+    }
+
+    @Test
+    void aDatabaseThatIsKilledIsStartedAgain(@TempDir Path home) throws Exception {
+        Files.setPosixFilePermissions(home, PosixFilePermissions.fromString("rwxr-xr-x"));
+        String folder = home.resolve("db").toString();
+        Path out = home.resolve("out");
+        String port = Script.run(Map.of(), "db-start", folder)
+                .said()
+                .strip()
+                .lines()
+                .reduce("", (before, last) -> last)
+                .split(" ")[0];
+        Process keeper = Script.begin(Script.FILE, out, Map.of(), "keep-up", home.toString(), "sleep", "600");
+        try {
+            ProcessHandle killed = database(port).orElseThrow();
+            assertThat(killed.destroyForcibly()).isTrue();
+            await().atMost(Duration.ofMinutes(1))
+                    .until(() -> Files.readString(out).contains("PostgreSQL ended by itself; starting it again"));
+            await().atMost(Duration.ofMinutes(1))
+                    .until(() -> database(port)
+                            .filter(again -> again.pid() != killed.pid())
+                            .isPresent());
+            assertThat(keeper.isAlive()).isTrue();
+        } finally {
+            keeper.descendants().forEach(ProcessHandle::destroy);
+            keeper.destroy();
+            Script.run(Map.of(), "db-stop", folder, "immediate");
+        }
+    }
+
+    /** The server that listens on a port, by the words it was started with. */
+    private static Optional<ProcessHandle> database(String port) {
+        return ProcessHandle.allProcesses()
+                .filter(one -> one.info().commandLine().orElse("").contains(" -p " + port + " "))
+                .filter(one -> one.info().command().orElse("").endsWith("/postgres"))
+                .findFirst();
     }
 }

@@ -14,22 +14,34 @@ public final class Script {
     /** @param said on either output */
     public record Ended(int status, String said) {}
 
+    public static final Path FILE = TestDatabase.ROOT.resolve("ferret");
+
     private Script() {}
 
     public static Ended run(Map<String, String> settings, String... words) throws IOException, InterruptedException {
-        List<String> command =
-                new ArrayList<>(List.of(TestDatabase.ROOT.resolve("ferret").toString()));
-        command.addAll(List.of(words));
         Path out = Files.createTempFile("ferret-script", ".out");
-        ProcessBuilder builder =
-                new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(out.toFile());
-        builder.environment().putAll(settings);
-        Process process = builder.start();
+        Process process = begin(FILE, out, settings, words);
         if (!process.waitFor(120, TimeUnit.SECONDS)) {
             process.destroyForcibly();
             throw new IllegalStateException(
                     "./ferret " + String.join(" ", words) + " did not end: " + Files.readString(out));
         }
         return new Ended(process.exitValue(), Files.readString(out));
+    }
+
+    /**
+     * Begins what goes on until it is ended.
+     *
+     * @param script the project's own, or a copy
+     * @param out takes what it says
+     */
+    public static Process begin(Path script, Path out, Map<String, String> settings, String... words)
+            throws IOException {
+        List<String> command = new ArrayList<>(List.of(script.toString()));
+        command.addAll(List.of(words));
+        ProcessBuilder builder =
+                new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(out.toFile());
+        builder.environment().putAll(settings);
+        return builder.start();
     }
 }
