@@ -26,6 +26,9 @@ import dev.wilyferret.core.source.Source;
 import dev.wilyferret.core.source.Token;
 import java.io.IOException;
 import java.net.http.HttpResponse;
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.sql.Statement;
 import java.time.Duration;
 import java.util.List;
 import java.util.Locale;
@@ -33,6 +36,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import javax.sql.DataSource;
 import org.jsoup.Jsoup;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -60,6 +64,9 @@ class LinkBenchTest extends AppTest {
 
     @Autowired
     private Sales sales;
+
+    @Autowired
+    private DataSource dataSource;
 
     private Scenario.Trail trail;
     private Guest owner;
@@ -218,6 +225,25 @@ class LinkBenchTest extends AppTest {
         await().pollDelay(Duration.ofSeconds(2)).until(() -> true);
         assertThat(Guest.location(guest().get(link.path()))).startsWith(trail.bridgePath());
         assertThat(Guest.location(guest().get(link.path()))).startsWith("https://lanternfish.test/buy/");
+    }
+
+    /** However long it takes to read the log: what was counted once is counted on, and a new link is live without it. */
+    @Test
+    void noNewLinkWaitsForTheClicksOfThoseThatEnd() throws SQLException {
+        TrackingLink ending = made("source", "parcel", "medium", "solo-ad", "campaign", "may", "clicks", "5");
+        assertThat(followed(ending, "")).startsWith(trail.bridgePath());
+        try (Connection reader = dataSource.getConnection();
+                Statement statement = reader.createStatement()) {
+            reader.setAutoCommit(false);
+            statement.execute("lock table click in access exclusive mode");
+            TrackingLink fresh = links.add(
+                    trail.workspace(),
+                    trail.promotion().id(),
+                    links.freeCode(trail.workspace(), Optional.empty(), ""),
+                    trail.link().details());
+            await().until(() -> guest().head(fresh.path()).statusCode() == 302);
+            reader.rollback();
+        }
     }
 
     @Test

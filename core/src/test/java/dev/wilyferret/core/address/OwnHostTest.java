@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.wilyferret.core.text.Refusal;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
@@ -28,6 +29,13 @@ class OwnHostTest {
     @CsvSource({
         "https://go.growbench.example, begins with a scheme. Type the name alone; for example go.growbench.example.",
         "HTTP://Go.Growbench.example/x, for example go.growbench.example.",
+        "://go.growbench.example, begins with a scheme. Type the name alone; for example go.growbench.example.",
+        "https:///x, for example go.growbench.example.",
+        "/start, has a path behind the name. Type the name alone; for example go.growbench.example.",
+        "?x=1, has a path behind the name",
+        "#x, has a path behind the name",
+        "@growbench.example, is a mail address",
+        ":8080, has a port",
         "go.growbench.example/start, has a path behind the name",
         "go.growbench.example?x=1, has a path behind the name",
         "go.growbench.example#x, has a path behind the name",
@@ -60,5 +68,21 @@ class OwnHostTest {
     @CsvSource({"xn--nckm4f.example, キノコ.example", "go.growbench.example, go.growbench.example"})
     void peopleReadItInItsOwnLetters(String name, String read) {
         assertThat(new OwnHost(name).readable()).isEqualTo(read);
+    }
+
+    /** 253 letters with their dots: three labels of 63, one of 61. */
+    @Test
+    void aNameHasAtMostTwoHundredAndFiftyThreeLetters() {
+        String three = ("a".repeat(63) + ".").repeat(3);
+        assertThat(new OwnHost(three + "b".repeat(61)).name()).hasSize(253);
+        assertThatThrownBy(() -> new OwnHost(three + "b".repeat(62))).hasMessageContaining("more than 253");
+    }
+
+    @Test
+    void theyStandInTheOrderOfTheirNames() {
+        OwnHost first = new OwnHost("a.example");
+        OwnHost second = new OwnHost("b.example");
+        assertThat(first).isLessThan(second).isEqualByComparingTo(new OwnHost("A.example."));
+        assertThat(second).isGreaterThan(first).hasToString("b.example");
     }
 }

@@ -3,6 +3,7 @@ package dev.wilyferret.core.address;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -66,8 +67,25 @@ class TagsTest {
                 .hasMessageContaining(message);
     }
 
+    /** As they are kept. */
+    @Test
+    void whatIsKeptOfOwnTagsReadsTheSame() {
+        Map<String, String> own = new LinkedHashMap<>();
+        own.put("placement", "top = best");
+        own.put("ad", "7");
+        Tags tags = new Tags("plumage", "cpc", "spring", "mushrooms", "video", own);
+        assertThat(tags.ownText()).isEqualTo("placement=top = best\nad=7");
+        assertThat(Tags.ownOf(tags.ownText())).isEqualTo(own);
+        assertThat(Tags.ownOf("")).isEmpty();
+        assertThat(tags.parameters().keySet())
+                .containsExactly(
+                        "utm_source", "utm_medium", "utm_campaign", "utm_term", "utm_content", "placement", "ad");
+    }
+
     @Test
     void tenOwnTagsFit() {
+        Map<String, String> ten = IntStream.range(0, 10).boxed().collect(Collectors.toMap(i -> "t" + i, i -> "x"));
+        assertThat(new Tags("plumage", "cpc", "spring", "", "", ten).own()).hasSize(10);
         Map<String, String> many = IntStream.range(0, 11).boxed().collect(Collectors.toMap(i -> "t" + i, i -> "x"));
         assertThatThrownBy(() -> new Tags("plumage", "cpc", "spring", "", "", many))
                 .hasMessageContaining("11 tags of your own; at most 10 fit");

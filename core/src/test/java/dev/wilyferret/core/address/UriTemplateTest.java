@@ -91,6 +91,17 @@ class UriTemplateTest {
     }
 
     @Test
+    void twoThatWereTypedAlikeAreOne() {
+        UriTemplate one = UriTemplate.parse("https://shop.example/{sub1}");
+        assertThat(one)
+                .isEqualTo(UriTemplate.parse("https://shop.example/{sub1}"))
+                .hasSameHashCodeAs(UriTemplate.parse("https://shop.example/{sub1}"))
+                .isNotEqualTo(UriTemplate.parse("https://shop.example/{sub2}"))
+                .doesNotHaveSameHashCodeAs(UriTemplate.parse("https://shop.example/{sub2}"))
+                .isNotEqualTo("https://shop.example/{sub1}");
+    }
+
+    @Test
     void namesItsVariablesInOrder() {
         assertThat(UriTemplate.parse("https://shop.example/buy{?aff,sub1}{&sub2,aff}")
                         .variables())
@@ -99,10 +110,14 @@ class UriTemplateTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', textBlock = """
-            https://shop.example/{sub1   | never closes it
-            https://shop.example/}sub1   | no { opens
-            https://shop.example/{}      | empty braces
-            https://shop.example/{a b}   | is not a variable
+            https://shop.example/{sub1   | opens a { at position 22 and never closes it
+            {sub1                        | opens a { at position 1 and never closes it
+            https://shop.example/}sub1   | has a } at position 22 that no { opens
+            }sub1                        | has a } at position 1 that no { opens
+            x}{a}                        | has a } at position 2 that no { opens
+            https://shop.example/{}      | empty braces {} at position 22
+            https://shop.example/{a b}   | "a b" in the braces at position 22 is not a variable
+            https://shop.example/{:3}    | ":3" in the braces at position 22 is not a variable
             https://shop.example/{a:0}   | is not a variable
             https://shop.example/{a,}    | is not a variable
             https://shop.example/{a:3*}  | is not a variable

@@ -42,6 +42,10 @@ class WebAddressTest {
             https://shop.example/きのこ     | https://shop.example/%E3%81%8D%E3%81%AE%E3%81%93
             https://shop.example/a?q=größe#ß | https://shop.example/a?q=gr%C3%B6%C3%9Fe#%C3%9F
             https://shop.example/%zz/%41/% | https://shop.example/%25zz/%41/%25
+            https://shop.example/%00%9f%aA%FA%4 | https://shop.example/%00%9f%aA%FA%254
+            https://shop.example/%/0%:0%@A%GA%`a%ga | https://shop.example/%25/0%25:0%25@A%25GA%25%60a%25ga
+            https://shop.example:65535/x  | https://shop.example:65535/x
+            https://shop.example:1/x      | https://shop.example:1/x
             https://shop.example/b"<c>^   | https://shop.example/b%22%3Cc%3E%5E
             https://shop.example/?a[]=1#b#c | https://shop.example/?a[]=1#b%23c
             https://shop.example?x=//y@z   | https://shop.example/?x=//y@z
@@ -68,6 +72,10 @@ class WebAddressTest {
 
     @Test
     void lengthsAreThoseOfWhatIsStored() {
+        assertThat(new WebAddress("https://shop.example/" + "a".repeat(1979)).text())
+                .hasSize(2000);
+        assertThatThrownBy(() -> new WebAddress("https://shop.example/ß" + "a".repeat(1974)))
+                .hasMessageContaining("2,001 characters as browsers send it");
         assertThatThrownBy(() -> new WebAddress("https://shop.example/" + "ß".repeat(400)))
                 .hasMessageContaining("2,421 characters as browsers send it");
         String label = "a".repeat(63);
@@ -99,6 +107,12 @@ class WebAddressTest {
             https://u@shop.example     | user name
             https://shop.example:70000/ | "70000" is no port
             https://shop.example:0/     | "0" is no port
+            https://shop.example:65536/ | "65536" is no port
+            https://@shop.example/      | user name
+            https://shop.example/a\\b  | cannot be read at position 23
+            :alert(1)                   | has no scheme
+            abcdefghijklmnopqrstuvwxyz123:x | starts with "abcdefghijklmnopqrstuvwxyz123:"
+            abcdefghijklmnopqrstuvwxyz1234:x | has no scheme
             https://shop.example:8a/    | "8a" is no port
             https:///buy               | names no host
             https://?x                 | names no host

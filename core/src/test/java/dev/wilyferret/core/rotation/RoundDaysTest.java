@@ -2,6 +2,7 @@ package dev.wilyferret.core.rotation;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.wilyferret.core.evidence.Observed;
 import dev.wilyferret.core.figures.Crowd;
 import dev.wilyferret.core.figures.Leg;
 import dev.wilyferret.core.figures.Station;
@@ -10,8 +11,10 @@ import dev.wilyferret.core.figures.Visit;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
+import dev.wilyferret.core.id.RotationId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.VariantId;
+import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.rotation.RoundDays.Seen;
 import dev.wilyferret.core.visit.Standing;
 import java.time.Instant;
@@ -110,6 +113,45 @@ class RoundDaysTest {
         came(2, 1, again(A), SHOWN, OFFER);
         assertThat(days(1).of(A)).isEqualTo(new Seen(1, 1, 1));
         assertThat(days(2).of(A)).isEqualTo(new Seen(1, 1, 0));
+    }
+
+    private static Rotation of(VariantId one) {
+        return new Rotation(
+                new RotationId(new UUID(9, 9)),
+                List.of(new Variant(
+                        one, "One", "", new Destination.ToOffer(Optional.empty()), 1, Variant.State.ACTIVE)),
+                false,
+                1,
+                1,
+                1,
+                Rotation.Sharing.BY_HAND,
+                Optional.empty(),
+                List.of(),
+                1);
+    }
+
+    /** Its own variants in this stretch, drawn for the first time, and nobody else. */
+    @Test
+    void ofARotationItsOwnCountAlone() {
+        came(0, 1, first(A, 1), SHOWN, OFFER);
+        came(0, 2, first(B, 1), SHOWN, OFFER);
+        came(0, 3, first(A, 2), SHOWN, OFFER);
+        came(0, 4, again(A), SHOWN, OFFER);
+        came(1, 5, first(A, 1), SHOWN);
+        SortedMap<LocalDate, Tally> tallies = new TreeMap<>();
+        visits.forEach((day, some) -> tallies.put(day, Tally.of(some)));
+        RoundDays days = RoundDays.of(tallies, of(A), 1, leg -> leg.to() instanceof Station.Offer);
+        assertThat(days.days())
+                .isEqualTo(new TreeMap<>(
+                        Map.of(FIRST, Map.of(A, new Seen(1, 1, 1)), FIRST.plusDays(1), Map.of(A, new Seen(1, 1, 0)))));
+        assertThat(days.daily(A)).containsExactly(new Observed(1, 1), new Observed(1, 0));
+        assertThat(days.daily(B)).containsExactly(Observed.NOTHING, Observed.NOTHING);
+        assertThat(RoundDays.together(
+                        Tally.of(visits.values().stream().flatMap(List::stream).toList()),
+                        of(A),
+                        1,
+                        leg -> leg.to() instanceof Station.Offer))
+                .isEqualTo(Map.of(A, new Seen(2, 2, 1)));
     }
 
     @Test

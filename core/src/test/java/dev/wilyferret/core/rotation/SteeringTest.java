@@ -38,6 +38,15 @@ class SteeringTest {
         assertThat(Steering.weights(chances(0, 0, 0, 0), 10)).containsValues(25, 25, 25, 25);
     }
 
+    /** What is left over after whole parts goes to the largest remainders, one each. */
+    @Test
+    void partsAreRoundedByTheLargestRemainders() {
+        assertThat(Steering.weights(chances(0.126, 0.254, 0.62), 1)).isEqualTo(Map.of(id(0), 13, id(1), 25, id(2), 62));
+        assertThat(Steering.weights(chances(0.199, 0.198, 0.603), 1))
+                .isEqualTo(Map.of(id(0), 20, id(1), 20, id(2), 60));
+        assertThat(Steering.weights(chances(1, 1, 1), 1)).isEqualTo(Map.of(id(0), 34, id(1), 33, id(2), 33));
+    }
+
     @Property
     void theyAddUpAndKeepTheFloor(
             @ForAll @Size(min = 2, max = 20) List<@DoubleRange(min = 0, max = 1) Double> each,

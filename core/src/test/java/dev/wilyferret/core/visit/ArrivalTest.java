@@ -41,8 +41,33 @@ class ArrivalTest {
                 .containsEntry("last", "1");
     }
 
+    /** Exactly what fits stands as it came; one letter more does not. */
+    @Test
+    void whatJustFitsStandsAsItCame() {
+        String just = "a=%61" + "x".repeat(511);
+        assertThat(new Parameters(just).query()).isEqualTo(just);
+        assertThat(new Parameters(just + "x").query()).isEqualTo("a=a" + "x".repeat(511));
+        assertThat(new Parameters("=" + "x".repeat(513)).query()).isEqualTo("=" + "x".repeat(512));
+        // Seven of 512 with the signs between them, and the rest of 4,096.
+        String seven = IntStream.range(0, 7)
+                .mapToObj(i -> "p" + i + "=" + "x".repeat(509))
+                .collect(Collectors.joining("&"));
+        String rest = "&z=" + "x".repeat(4096 - seven.length() - 3);
+        assertThat(new Parameters(seven + rest).query()).isEqualTo(seven + rest).hasSize(4096);
+        assertThat(new Parameters(seven + rest + "x").query()).isEqualTo(seven);
+    }
+
     @ParameterizedTest
-    @CsvSource({"a=%00b&c=1, a=b&c=1", "a=\u00e4, a=%C3%A4", "a=%zz, a=%zz", "'', ''", "&&, ''", "'a=b c', 'a=b c'"})
+    @CsvSource({
+        "a=%00b&c=1, a=b&c=1",
+        "a=\u00e4, a=%C3%A4",
+        "a=%zz, a=%zz",
+        "'', ''",
+        "&&, ''",
+        "'a=b c', 'a=b c'",
+        "a=\u007f, a=%7F",
+        "a=~, a=~"
+    })
     void whatNoQueryMayHoldIsEncodedOrLeftOut(String query, String kept) {
         assertThat(new Parameters(query).query()).isEqualTo(kept);
         assertThat(new Parameters(new Parameters(query).query()))
@@ -54,6 +79,7 @@ class ArrivalTest {
     void headersAreCutBetweenCharactersAndFreedOfNul() {
         assertThat(Headers.of("x".repeat(511) + "\uD83C\uDF44").userAgent()).hasSize(511);
         assertThat(Headers.of("a\0b").userAgent()).isEqualTo("ab");
+        assertThat(Headers.of("\0ab").userAgent()).isEqualTo("ab");
         assertThat(new Arrival.Place("192.0.2.1\0", "", "").address()).isEqualTo("192.0.2.1");
     }
 

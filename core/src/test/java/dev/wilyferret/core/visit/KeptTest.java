@@ -20,6 +20,7 @@ class KeptTest {
         "email+=a&x=1, x=1",
         "note=ines+news%40kelderhoek.example&x=1, x=1",
         "note=a+b&x=1, note=a+b&x=1",
+        "@ines&x=1, x=1",
         "'', ''"
     })
     void aQueryKeepsWhatTellsOfTheVisitOnly(String query, String kept) {
@@ -37,6 +38,8 @@ class KeptTest {
         "https://a.example/p?d=1, https://a.example/p",
         "https://a.example, https://a.example",
         "nonsense, nonsense",
+        "//ines@a.example/p, //a.example/p",
+        "?email=a&x=1, ?x=1",
         "'', ''"
     })
     void aReferrerIsCleanedLikeAQuery(String referrer, String kept) {
