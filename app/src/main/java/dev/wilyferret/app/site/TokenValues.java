@@ -13,6 +13,7 @@ import org.springframework.stereotype.Component;
 class TokenValues {
 
     private static final int MOST = 120;
+    private static final String PREFIX = "utm_";
 
     private final PlaceBook places;
 
@@ -33,14 +34,21 @@ class TokenValues {
             if (all.length > 0 && clean.length() <= 40) {
                 String value = shown(all[0]);
                 values.put(clean, value);
-                if (clean.startsWith("utm_")) {
-                    values.putIfAbsent(clean.substring(4), value);
-                }
+                withoutPrefix(clean).ifPresent(brief -> values.putIfAbsent(brief, value));
             }
         });
-        tags.ifPresent(known -> known.parameters().forEach((name, value) -> values.put(name.substring(4), value)));
+        tags.ifPresent(known -> known.parameters().forEach((name, value) -> {
+            String clean = name.toLowerCase(Locale.ROOT);
+            values.put(clean, value);
+            withoutPrefix(clean).ifPresent(brief -> values.put(brief, value));
+        }));
         values.put("offer", offer);
         return values;
+    }
+
+    /** One of the five by its short name; tags of one's own have no other. */
+    private static Optional<String> withoutPrefix(String name) {
+        return Optional.of(name).filter(one -> one.startsWith(PREFIX)).map(one -> one.substring(PREFIX.length()));
     }
 
     private static String shown(String value) {

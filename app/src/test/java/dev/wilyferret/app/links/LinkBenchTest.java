@@ -15,12 +15,14 @@ import dev.wilyferret.app.sales.Sale;
 import dev.wilyferret.app.sales.Sales;
 import dev.wilyferret.app.sources.Sources;
 import dev.wilyferret.core.address.OwnHost;
+import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.address.UriTemplate;
 import dev.wilyferret.core.id.ElsewhereId;
 import dev.wilyferret.core.id.SourceId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.link.Elsewhere;
+import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.source.Cost;
 import dev.wilyferret.core.source.Source;
 import dev.wilyferret.core.source.Token;
@@ -225,6 +227,24 @@ class LinkBenchTest extends AppTest {
         await().pollDelay(Duration.ofSeconds(2)).until(() -> true);
         assertThat(Guest.location(guest().get(link.path()))).startsWith(trail.bridgePath());
         assertThat(Guest.location(guest().get(link.path()))).startsWith("https://lanternfish.test/buy/");
+    }
+
+    @Test
+    void tagsOfALinksOwnFillTheWordsOfItsPage() {
+        scenario.write(
+                trail.bridge(),
+                Scenario.bridgeText(
+                        "Ad {{ad|?}} at {{placement|?}} by {{source|?}}", new NextStep.ToOffer(), List.of()));
+        TrackingLink link = links.add(
+                trail.workspace(),
+                trail.promotion().id(),
+                links.freeCode(trail.workspace(), Optional.empty(), ""),
+                LinkDetails.of(
+                        new Destination.ToPage(trail.bridge().id()),
+                        new Tags("plumage", "cpc", "spring", "", "", Map.of("ad", "7", "placement", "top"))));
+        await().until(() -> guest().head(link.path()).statusCode() == 302);
+        Guest visitor = guest();
+        assertThat(visitor.get(Guest.location(visitor.get(link.path()))).body()).contains("Ad 7 at top by plumage");
     }
 
     /** However long it takes to read the log: what was counted once is counted on, and a new link is live without it. */
