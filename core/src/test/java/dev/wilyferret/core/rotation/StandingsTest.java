@@ -30,6 +30,8 @@ class StandingsTest {
     private static final VariantId B = new VariantId(new UUID(1, 2));
     private static final VariantId C = new VariantId(new UUID(1, 3));
     private static final double TENTH = 0.1;
+    /** So few that what is needed for two and for three is reached on days of their own. */
+    private static final Map<VariantId, RoundDays.Seen> FEW = Map.of(A, seen(20, 6), B, seen(20, 9));
 
     private static Variant variant(VariantId id, Variant.State state) {
         return new Variant(
@@ -125,12 +127,12 @@ class StandingsTest {
                 4);
         Rotation rest = four.within(Optional.empty());
         assertThat(rest.variants()).hasSize(2);
-        Map<VariantId, RoundDays.Seen> day = Map.of(A, seen(200, 60), B, seen(200, 90));
-        int days = daysUntilBetter(rest, day);
-        RoundDays enough = days(days, day);
-        RoundDays before = days(days - 1, day);
+        int days = daysUntilBetter(rest, FEW);
+        RoundDays enough = days(days, FEW);
+        RoundDays before = days(days - 1, FEW);
         assertThat(Evidence.log(enough.daily(B), enough.daily(A))).isGreaterThanOrEqualTo(5.4806);
         assertThat(Evidence.log(before.daily(B), before.daily(A))).isLessThan(5.4807);
+        assertThat(days).as("more than for two alone").isGreaterThan(daysUntilBetter(two(), FEW));
         assertThat(of(rest, enough).lines().getFirst().rate())
                 .as("wider than those of two alone")
                 .isNotEqualTo(of(two(), enough).lines().getFirst().rate());
@@ -141,12 +143,12 @@ class StandingsTest {
     void retiredVariantsCountInWhatIsNeeded() {
         Rotation three = rotation(
                 variant(A, Variant.State.ACTIVE), variant(B, Variant.State.ACTIVE), variant(C, Variant.State.RETIRED));
-        Map<VariantId, RoundDays.Seen> day = Map.of(A, seen(200, 60), B, seen(200, 90));
-        int days = daysUntilBetter(three, day);
-        RoundDays enough = days(days, day);
-        RoundDays before = days(days - 1, day);
+        int days = daysUntilBetter(three, FEW);
+        RoundDays enough = days(days, FEW);
+        RoundDays before = days(days - 1, FEW);
         assertThat(Evidence.log(enough.daily(B), enough.daily(A))).isGreaterThanOrEqualTo(4.7874);
         assertThat(Evidence.log(before.daily(B), before.daily(A))).isLessThan(4.7876);
+        assertThat(days).as("more than for two alone").isGreaterThan(daysUntilBetter(two(), FEW));
     }
 
     /** Whoever came counts: of two tests alike the one that ran for longer needs so many visitors fewer. */
