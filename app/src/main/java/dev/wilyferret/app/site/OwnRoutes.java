@@ -60,7 +60,8 @@ class OwnRoutes {
      * same, and from the last one back to the console.
      */
     void mark(HttpServletRequest request, HttpServletResponse response, String pass) throws IOException {
-        Optional<OwnBrowsers.Marked> marked = browsers.redeem(pass, names.of(Arrivals.header(request, "User-Agent")));
+        Optional<OwnBrowsers.Marked> marked =
+                browsers.redeem(pass, () -> names.of(Arrivals.header(request, "User-Agent")));
         if (marked.isEmpty()) {
             answers.notFound(response);
             return;

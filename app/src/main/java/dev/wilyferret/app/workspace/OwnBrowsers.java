@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -69,9 +70,13 @@ public class OwnBrowsers {
      */
     public record Marked(WorkspaceId workspace, UUID browser, String token) {}
 
-    /** Redeems a pass. */
+    /**
+     * Redeems a pass.
+     *
+     * @param label of a browser that is marked; asked for only then
+     */
     @Transactional
-    public Optional<Marked> redeem(String pass, String label) {
+    public Optional<Marked> redeem(String pass, Supplier<String> label) {
         int end = pass.lastIndexOf('.');
         String claim = pass.substring(0, Math.max(0, end));
         String[] parts = claim.split("\\.", -1);
@@ -86,7 +91,9 @@ public class OwnBrowsers {
         if (!Signing.same(workspaces.sign(workspace, "own." + claim), pass.substring(end + 1))) {
             return Optional.empty();
         }
-        return parts.length == 3 ? known(workspace, UUID.fromString(parts[1])) : Optional.of(mark(workspace, label));
+        return parts.length == 3
+                ? known(workspace, UUID.fromString(parts[1]))
+                : Optional.of(mark(workspace, label.get()));
     }
 
     private Marked mark(WorkspaceId workspace, String label) {

@@ -380,7 +380,7 @@ class HostsTest extends AppTest {
         try (ExecutorService others = Executors.newSingleThreadExecutor()) {
             Future<?> changes = others.submit(() -> {
                 while (!over.get()) {
-                    browsers.redeem(browsers.pass(workspace), "a browser");
+                    browsers.redeem(browsers.pass(workspace), () -> "a browser");
                 }
             });
             for (int round = 0; round < 5; round++) {
