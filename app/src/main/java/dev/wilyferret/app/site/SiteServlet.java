@@ -2,6 +2,7 @@ package dev.wilyferret.app.site;
 
 import dev.wilyferret.app.clicks.ClickLog;
 import dev.wilyferret.app.intake.BodyRefused;
+import dev.wilyferret.app.intake.Fault;
 import dev.wilyferret.app.intake.ReadRequest;
 import dev.wilyferret.app.live.SiteSnapshot;
 import dev.wilyferret.app.live.SiteSnapshot.Front;
@@ -109,15 +110,25 @@ class SiteServlet extends HttpServlet {
             response.setHeader("Connection", "close");
             answers.refused(response, refused.status(), refused.getMessage());
         } catch (Line.Full full) {
-            LOG.warn("A request to the public site was not served: {}", full.getMessage());
+            LOG.warn("A request for {} was not served: {}", kind(request), full.getMessage());
             answers.tryAgain(response);
         } catch (ClickLog.NotKept notKept) {
-            LOG.error("A request was not answered, since it could not be kept", notKept);
+            LOG.error(
+                    "A request for {} was not answered, since it could not be kept: {}",
+                    kind(request),
+                    Fault.of(notKept));
             answers.tryAgain(response);
         } catch (RuntimeException failed) {
-            LOG.error("A request to the public site failed", failed);
+            LOG.error("A request for {} failed: {}", kind(request), Fault.of(failed));
             answers.tryAgain(response);
         }
+    }
+
+    /** What kind of thing was asked for; the rest of the address is a stranger's words. */
+    private static String kind(HttpServletRequest request) {
+        return SiteRoute.of(request.getRequestURI().substring(1).split("/", -1)[0])
+                .map(SiteRoute::name)
+                .orElse("a page");
     }
 
     private void route(HttpServletRequest request, HttpServletResponse response) throws IOException {
