@@ -104,7 +104,11 @@ class SiteServlet extends HttpServlet {
         // Browsers send forms in the page's encoding, and do not say so.
         request.setCharacterEncoding(StandardCharsets.UTF_8);
         try {
-            route(request.getMethod().equals("POST") ? ReadRequest.of(request, MOST_BODY) : request, response);
+            route(
+                    request.getMethod().equals("POST")
+                            ? ReadRequest.of(request, MOST_BODY)
+                            : ReadRequest.ofQuery(request),
+                    response);
         } catch (BodyRefused refused) {
             // What is left of it is not waited for.
             response.setHeader("Connection", "close");

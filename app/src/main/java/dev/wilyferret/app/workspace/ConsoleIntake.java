@@ -41,7 +41,7 @@ class ConsoleIntake extends OncePerRequestFilter {
                 HttpMethod.GET.matches(request.getMethod()) || HttpMethod.HEAD.matches(request.getMethod());
         boolean signedIn = signedIn(request.getSession(false));
         if (bringsNothing) {
-            inLane(chain, request, response);
+            inLane(chain, ReadRequest.ofQuery(request), response);
             return;
         }
         if (signedIn

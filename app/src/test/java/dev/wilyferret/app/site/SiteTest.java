@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.kit.Wire;
 import dev.wilyferret.app.links.Links;
 import dev.wilyferret.app.links.TrackingLink;
 import dev.wilyferret.app.pages.Pages;
@@ -13,6 +14,8 @@ import dev.wilyferret.app.workspace.OwnBrowsers;
 import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.page.NextStep;
+import dev.wilyferret.core.visit.Parameters;
+import java.io.IOException;
 import java.net.http.HttpResponse;
 import java.time.Duration;
 import java.util.List;
@@ -22,6 +25,7 @@ import org.jsoup.Jsoup;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.springframework.beans.factory.annotation.Autowired;
 
@@ -86,6 +90,46 @@ class SiteTest extends AppTest {
                         + "&sub2=plumage");
         assertThat(clicks()).isEqualTo(1);
         assertThat(events()).containsExactly("PAGE_VIEW", "PAGE_VIEW", "WENT_ON");
+    }
+
+    /** As ad platforms hand on what nobody filled in, and people type it. What cannot be read stays as it came. */
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            gclid=%%GCLID%%        | gclid        | %%GCLID%%
+            utm_content=50%off     | utm_content  | 50%off
+            x=%                    | x            | %
+            x=%zz&y=1              | x            | %zz
+            %=1&y=2                | y            | 2
+            x=%C3                  | x            | \uFFFD
+            """)
+    void aStrayPercentLosesNoVisitor(String query, String name, String value) throws IOException {
+        for (String path : List.of(trail.link().path(), trail.bridgePath(), trail.redirectPath())) {
+            for (String method : List.of("GET", "HEAD")) {
+                assertThat(raw(method, path + "?" + query))
+                        .as("%s %s?%s", method, path, query)
+                        .isIn(200, 302);
+            }
+        }
+        followed();
+        assertThat(sql.sql("select query from click where workspace_id = ?")
+                        .param(trail.workspace().value())
+                        .query(String.class)
+                        .list())
+                .isNotEmpty()
+                .allSatisfy(kept -> assertThat(new Parameters(kept).values()).containsEntry(name, value));
+        assertThat(raw("GET", "/out/" + ShortId.of(trail.redirect().id()) + "?" + query))
+                .isEqualTo(302);
+        assertThat(raw("GET", "/px?" + query)).isEqualTo(404);
+        assertThat(raw("GET", "/nothing?" + query)).isEqualTo(404);
+    }
+
+    /** Past what a client would make of it. */
+    private int raw(String method, String address) throws IOException {
+        try (Wire wire = new Wire(installation.siteAddress().toString())) {
+            wire.send("%s %s HTTP/1.1\r\nHost: %s\r\nUser-Agent: Mozilla/5.0 (Windows NT 10.0)\r\n\r\n"
+                    .formatted(method, address, installation.siteAddress().getAuthority()));
+            return Integer.parseInt(wire.status(5000).split(" ")[1]);
+        }
     }
 
     @Test

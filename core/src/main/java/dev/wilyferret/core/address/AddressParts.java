@@ -1,7 +1,5 @@
 package dev.wilyferret.core.address;
 
-import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 
 /**
@@ -12,10 +10,7 @@ import java.util.List;
  * @param parameters of the query, in their order
  * @param fragment without its {@code #}; empty if there is none
  */
-public record AddressParts(String origin, String path, List<Parameter> parameters, String fragment) {
-
-    /** @param value as it reads, decoded */
-    public record Parameter(String name, String value) {}
+public record AddressParts(String origin, String path, List<Query.Parameter> parameters, String fragment) {
 
     public AddressParts {
         parameters = List.copyOf(parameters);
@@ -28,14 +23,7 @@ public record AddressParts(String origin, String path, List<Parameter> parameter
         int mark = before.indexOf('?');
         String where = mark < 0 ? before : before.substring(0, mark);
         int path = where.contains("//") ? WebAddress.hostEnd(where) : 0;
-        List<Parameter> parameters = new ArrayList<>();
-        if (mark >= 0) {
-            Arrays.stream(before.substring(mark + 1).split("&"))
-                    .filter(part -> !part.isEmpty())
-                    .map(part -> part.split("=", 2))
-                    .forEach(pair -> parameters.add(
-                            new Parameter(Query.decoded(pair[0]), pair.length < 2 ? "" : Query.decoded(pair[1]))));
-        }
+        List<Query.Parameter> parameters = mark < 0 ? List.of() : Query.parameters(before.substring(mark + 1));
         return new AddressParts(
                 where.substring(0, path),
                 where.substring(path),

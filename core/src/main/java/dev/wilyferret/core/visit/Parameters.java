@@ -1,7 +1,6 @@
 package dev.wilyferret.core.visit;
 
 import dev.wilyferret.core.address.Query;
-import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.Map;
 
@@ -60,14 +59,8 @@ public record Parameters(String query) {
 
     /** By name, in the order they came. */
     public Map<String, String> values() {
-        if (query.isEmpty()) {
-            return Map.of();
-        }
         Map<String, String> values = new LinkedHashMap<>();
-        Arrays.stream(query.split("&"))
-                .map(part -> part.split("=", 2))
-                .forEach(part ->
-                        values.putIfAbsent(Query.decoded(part[0]), part.length < 2 ? "" : Query.decoded(part[1])));
+        Query.parameters(query).forEach(one -> values.putIfAbsent(one.name(), one.value()));
         return values;
     }
 }

@@ -2,7 +2,7 @@ package dev.wilyferret.core.address;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.wilyferret.core.address.AddressParts.Parameter;
+import dev.wilyferret.core.address.Query.Parameter;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;

@@ -3,11 +3,22 @@ package dev.wilyferret.core.offer;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import dev.wilyferret.core.address.AddressParts;
+import dev.wilyferret.core.address.Query;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.offer.PastedLink.Kind;
 import dev.wilyferret.core.text.Refusal;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import net.jqwik.api.Arbitraries;
+import net.jqwik.api.Arbitrary;
+import net.jqwik.api.Combinators;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.Provide;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -93,6 +104,75 @@ class PastedLinkTest {
         assertThat(again.template().toString()).isEqualTo(first.template().toString());
         assertThat(again.template().variables()).isEqualTo(first.template().variables());
         assertThat(sent(again)).isEqualTo(sent(first));
+    }
+
+    /** However it is put together: what is the network's own stays, one sub ID carries the click id, and what is kept reads the same. */
+    @Property
+    void anyLinkKeepsWhatIsTheNetworksAndCarriesOneClickId(
+            @ForAll("origins") String origin,
+            @ForAll("parameters") List<Query.Parameter> parameters,
+            @ForAll("fragments") String fragment) {
+        String pasted = origin
+                + parameters.stream()
+                        .map(one -> one.name() + "=" + one.value())
+                        .collect(Collectors.joining("&", parameters.isEmpty() ? "" : "?", ""))
+                + fragment;
+        PastedLink link = PastedLink.read(pasted, "");
+        assertThat(link.template().address(Map.of())).startsWith(origin);
+        AddressParts sent = AddressParts.of(sent(link));
+        assertThat(sent.parameters().stream().filter(one -> OWN.contains(one.name())))
+                .as("%s is sent as %s", pasted, sent)
+                .isEqualTo(parameters.stream()
+                        .filter(one -> OWN.contains(one.name()))
+                        .map(one -> new Query.Parameter(one.name(), Query.decoded(one.value())))
+                        .toList());
+        assertThat(sent.parameters().stream().filter(one -> one.value().equals("CLICK")))
+                .as("%s is sent as %s", pasted, sent)
+                .hasSize(parameters.stream().anyMatch(one -> SUB_IDS.contains(one.name())) ? 1 : 0);
+        PastedLink again = PastedLink.read(link.template().toString(), "");
+        assertThat(again.template()).isEqualTo(link.template());
+    }
+
+    private static final List<String> OWN = List.of("lang", "q", "offer", "source");
+    private static final List<String> SUB_IDS = List.of("sub1", "sub2", "clickid", "aff_sub", "tid");
+
+    @Provide
+    Arbitrary<String> origins() {
+        return Arbitraries.of(
+                "https://shop.example",
+                "https://shop.example/",
+                "https://shop.example/go/77",
+                "https://shop.example/a,b;c/");
+    }
+
+    @Provide
+    Arbitrary<String> fragments() {
+        return Arbitraries.of("", "#", "#top", "#a?b");
+    }
+
+    @Provide
+    Arbitrary<List<Query.Parameter>> parameters() {
+        return Combinators.combine(
+                        Arbitraries.of(Stream.of(OWN, SUB_IDS, List.of("aff", "partner"))
+                                .flatMap(List::stream)
+                                .toList()),
+                        Arbitraries.of(
+                                "",
+                                "77",
+                                "spring",
+                                "what?",
+                                "a?b",
+                                "YOUR_ID",
+                                "{{click}}",
+                                "[sub]",
+                                "%7Bx%7D",
+                                "a=b",
+                                "50%",
+                                "ü",
+                                "https://b.example/?x=1"))
+                .as(Query.Parameter::new)
+                .list()
+                .ofMaxSize(6);
     }
 
     @ParameterizedTest
