@@ -44,6 +44,33 @@ class KeepUpTest {
     }
 
     @Test
+    void aLogThatIsFullGoesAsideAndFourOfThoseStay(@TempDir Path home) throws Exception {
+        Path out = home.resolve("out");
+        Process keeper = Script.begin(
+                Script.FILE,
+                out,
+                Map.of("FERRET_LOG_MOST", "20000"),
+                "keep-up",
+                home.toString(),
+                "sh",
+                "-c",
+                "i=0; while :; do i=$((i + 1)); echo \"line $i of a flood\"; [ $((i % 300)) -gt 0 ] || sleep 0.1; done");
+        try {
+            await().atMost(Duration.ofMinutes(1))
+                    .until(() -> Files.exists(home.resolve("it.out.4"))
+                            && !Files.readString(home.resolve("it.out.4")).startsWith("line 1 of"));
+            assertThat(home.resolve("it.out.5")).doesNotExist();
+            assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(home.resolve("it.out.1"))))
+                    .as("who can read what it said")
+                    .isEqualTo("rw-------");
+            await().until(() -> Files.readString(home.resolve("it.out")).startsWith("line "));
+        } finally {
+            keeper.descendants().forEach(ProcessHandle::destroyForcibly);
+            keeper.destroy();
+        }
+    }
+
+    @Test
     void aDatabaseThatIsKilledIsStartedAgain(@TempDir Path home) throws Exception {
         Files.setPosixFilePermissions(home, PosixFilePermissions.fromString("rwxr-xr-x"));
         String folder = home.resolve("db").toString();
