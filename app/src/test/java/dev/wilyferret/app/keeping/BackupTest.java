@@ -12,17 +12,23 @@ import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.sql.Connection;
 import java.sql.DriverManager;
 import java.time.Duration;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Element;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.security.crypto.factory.PasswordEncoderFactories;
 
 /** A backup made while the program runs, brought back where there was nothing. */
 class BackupTest extends AppTest {
@@ -96,20 +102,25 @@ class BackupTest extends AppTest {
                 + Jsoup.parse(owner.get("/sales").body()).select("table").text();
     }
 
-    private static String psql(Path var, String statement) throws Exception {
-        Path folder = var.resolve("run/db");
-        String[] started = Script.run(Map.of("FERRET_DB_OPTIONS", "-c fsync=off"), "db-start", folder.toString())
+    private static Connection connected(Path var) throws Exception {
+        String[] started = Script.run(
+                        Map.of("FERRET_DB_OPTIONS", "-c fsync=off"),
+                        "db-start",
+                        var.resolve("run/db").toString())
                 .said()
                 .strip()
                 .lines()
                 .reduce("", (before, last) -> last)
                 .split(" ");
-        try (var connection = DriverManager.getConnection(
-                        "jdbc:postgresql://127.0.0.1:" + started[0] + "/ferret", "ferret", started[1]);
+        return DriverManager.getConnection(
+                "jdbc:postgresql://127.0.0.1:" + started[0] + "/ferret", "ferret", started[1]);
+    }
+
+    private static void psql(Path var, String statement) throws Exception {
+        try (var connection = connected(var);
                 var asked = connection.createStatement()) {
             asked.execute(statement);
         }
-        return started[0];
     }
 
     /** Before an upgrade the data is kept; data of a newer program is left as it is. */
@@ -170,6 +181,59 @@ class BackupTest extends AppTest {
         } finally {
             Script.run(Map.of(), "db-stop", folder.toString(), "immediate");
         }
+    }
+
+    /** As at the first start; on an account of which only what it needs is there. */
+    @Test
+    void aNewOneTimePasswordOpensTheAccount() throws Exception {
+        psql(
+                here,
+                "create table account (email text, password_hash text, one_time boolean, one_time_until timestamptz);"
+                        + " insert into account values ('mara@growbench.example', '', false, null)");
+        Script.Ended made = Script.run(Map.of("FERRET_VAR", here.toString()), "password");
+        assertThat(made.status()).as(made.said()).isZero();
+        assertThat(made.said()).contains("mara@growbench.example");
+        Matcher chosen = Pattern.compile("one-time password +(\\S{16})\\s").matcher(made.said());
+        assertThat(chosen.find()).isTrue();
+        try (var connection = connected(here);
+                var asked = connection.createStatement();
+                var rows = asked.executeQuery("select password_hash, one_time, one_time_until > now() from account")) {
+            assertThat(rows.next()).isTrue();
+            assertThat(PasswordEncoderFactories.createDelegatingPasswordEncoder()
+                            .matches(chosen.group(1), rows.getString(1)))
+                    .isTrue();
+            assertThat(rows.getBoolean(2)).isTrue();
+            assertThat(rows.getBoolean(3)).isTrue();
+        }
+        assertThat(Script.run(Map.of("FERRET_VAR", here.toString()), "password", "nobody@growbench.example")
+                        .said())
+                .contains("No such account");
+    }
+
+    /** What somebody put together so that restoring it writes elsewhere. */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "ln -s /etc files",
+                "mkdir files && ln -s /etc files/out",
+                "mkdir files && touch more",
+                "mkdir files && mkfifo files/pipe"
+            })
+    void restoreTakesADatabaseAndFilesAlone(String made) throws Exception {
+        Path twisted = Files.createTempFile("ferret-twisted", ".tar");
+        Process tar = new ProcessBuilder(
+                        "sh",
+                        "-c",
+                        "cd \"$1\" && touch database && %s && tar -cf \"$2\" *".formatted(made),
+                        "sh",
+                        Files.createTempDirectory("ferret-tar").toString(),
+                        twisted.toString())
+                .start();
+        assertThat(tar.waitFor()).isZero();
+        Script.Ended refused = Script.run(Map.of("FERRET_VAR", there.toString()), "restore", twisted.toString());
+        assertThat(refused.status()).isNotZero();
+        assertThat(refused.said()).contains("holds more than a database and files", "Nothing was changed");
+        assertThat(there.resolve("run")).doesNotExist();
     }
 
     @Test
