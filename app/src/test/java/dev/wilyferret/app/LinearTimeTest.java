@@ -67,6 +67,7 @@ class LinearTimeTest {
         parsers.put("pasted link, as long as may be", text -> PastedLink.read(cut(text, 20_000), ""));
         parsers.put("tags", new Tags("a", "b", "c", "", "")::onto);
         parsers.put("query", Query::encode);
+        parsers.put("query read", Query::parameters);
         parsers.put("parameters", text -> new Parameters(text).values());
         parsers.put("referrer", text -> new Headers("", text, "", Headers.Hints.NONE, Headers.Fetch.NONE, ""));
         parsers.put("device", text -> Device.of(Headers.of(text)));

@@ -116,8 +116,15 @@ class PixelRoutes {
             answers.notFound(response);
             return;
         }
-        LivePage live = page.orElseThrow();
-        keep(request, live, pixel.orElseThrow(), view.orElseThrow(), PixelAnswer.ASKED_WITHOUT_SCRIPT, 0);
+        if (Came.recorded(request)) {
+            keep(
+                    request,
+                    page.orElseThrow(),
+                    pixel.orElseThrow(),
+                    view.orElseThrow(),
+                    PixelAnswer.ASKED_WITHOUT_SCRIPT,
+                    0);
+        }
         answers.sendTo(response, asked.get());
     }
 

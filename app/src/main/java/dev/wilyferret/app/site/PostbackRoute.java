@@ -70,6 +70,10 @@ class PostbackRoute {
             answers.plain(response, HttpServletResponse.SC_FORBIDDEN, "The secret is wrong.");
             return;
         }
+        if (!Came.recorded(request)) {
+            answers.plain(response, HttpServletResponse.SC_OK, "");
+            return;
+        }
         Postback.Outcome outcome = postbacks.receive(
                 network.workspace(), network.id(), network.form().signed() ? signed : sent);
         answers.plain(response, HttpServletResponse.SC_OK, outcome.name().toLowerCase(Locale.ROOT));

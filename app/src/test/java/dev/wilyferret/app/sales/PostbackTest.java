@@ -92,6 +92,17 @@ class PostbackTest extends AppTest {
                 .contains("order LF-1, commission 27.50 EUR");
     }
 
+    /** Whoever only looks whether there is something to send to. */
+    @Test
+    void aHeadBooksNothing() {
+        String sale = postback("&click_id=" + click + "&order_id=LF-HEAD&commission=27.50");
+        assertThat(guest().head(sale).statusCode()).isEqualTo(200);
+        assertThat(guest().head(sale.replace("secret=", "secret=x")).statusCode())
+                .isEqualTo(403);
+        assertThat(kept()).isEmpty();
+        assertThat(guest().get(sale).body()).isEqualTo("sale\n");
+    }
+
     @Test
     void withoutACommissionTheOffersPayoutStands() {
         guest().get(postback("&click_id=" + click + "&order_id=LF-2"));

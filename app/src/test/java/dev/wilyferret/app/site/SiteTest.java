@@ -388,6 +388,9 @@ class SiteTest extends AppTest {
         var image = Pattern.compile("<noscript><img src=\"(/px/[^\"]+)\"")
                 .matcher(guest.get(trail.redirectPath()).body());
         assertThat(image.find()).isTrue();
+        guest.head(image.group(1));
+        guest.get(image.group(1), "Sec-Purpose", "prefetch");
+        assertThat(events()).as("nobody saw it yet").doesNotContain("PIXEL_FIRED");
         HttpResponse<String> handedOn = guest.get(image.group(1));
         assertThat(location(handedOn)).startsWith("https://plumage.test/px?id=PLM-1&event=Lead&eid=");
         assertThat(sql.sql("select pixel_answer from site_event where workspace_id = ? and kind = 'PIXEL_FIRED'")
