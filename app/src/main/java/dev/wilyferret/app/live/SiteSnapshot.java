@@ -31,6 +31,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.function.Predicate;
 
 /**
  * Everything the public site answers from, as it stood at one moment.
@@ -133,10 +134,9 @@ public record SiteSnapshot(
         Map<String, WorkspaceId> ownBrowsers = new HashMap<>();
         Map<WorkspaceId, Workspace> workspaces = new HashMap<>();
         Map<String, WorkspaceId> promotions = new HashMap<>();
+        // First whose each host is: what stands on somebody else's is not there, whatever a workspace had before.
         for (Part part : parts) {
             WorkspaceId id = part.workspace.id();
-            workspaces.put(id, part.workspace);
-            part.promotions.forEach(slug -> promotions.put(slug, id));
             part.hosts.forEach(host -> fronts.put(
                     host.name().name(),
                     new Front(
@@ -145,13 +145,21 @@ public record SiteSnapshot(
                             host.failingSince().isEmpty(),
                             host.root(),
                             host.missing())));
-            links.putAll(part.linksByAddress);
+        }
+        for (Part part : parts) {
+            WorkspaceId id = part.workspace.id();
+            Predicate<Address> standing = address -> serves(fronts, address.host, id);
+            workspaces.put(id, part.workspace);
+            part.promotions.forEach(slug -> promotions.put(slug, id));
+            putWhere(standing, part.linksByAddress, links);
             part.links.forEach(link -> linksById.put(link.id(), link));
-            part.pages.forEach(page -> pages.put(new Address(page.host(), page.path()), page));
+            part.pages.stream()
+                    .filter(page -> serves(fronts, page.host(), id))
+                    .forEach(page -> pages.put(new Address(page.host(), page.path()), page));
             part.pages.forEach(page -> pagesById.put(page.id(), page));
             pageRotations.putAll(part.pageRotations);
-            entries.putAll(part.entries);
-            moved.putAll(part.moved);
+            putWhere(standing, part.entries, entries);
+            putWhere(standing, part.moved, moved);
             part.networks.forEach(network -> networks.put(network.postbackKey(), network));
             part.media.forEach(file -> file.copies().forEach(copy -> media.put(copy.name(), copy)));
             part.ownBrowsers.forEach(mark -> ownBrowsers.put(mark, id));
@@ -170,6 +178,22 @@ public record SiteSnapshot(
                 ownBrowsers,
                 workspaces,
                 promotions);
+    }
+
+    /** Whether visitors of a host are shown a workspace's things: on the installation's own, and on its own ones that are at work. */
+    private static boolean serves(Map<String, Front> fronts, Optional<OwnHost> host, WorkspaceId workspace) {
+        return host.map(own -> Optional.ofNullable(fronts.get(own.name())))
+                .orElse(Optional.of(Front.SHARED))
+                .filter(front -> front.serves(workspace))
+                .isPresent();
+    }
+
+    private static <T> void putWhere(Predicate<Address> standing, Map<Address, T> some, Map<Address, T> all) {
+        some.forEach((address, one) -> {
+            if (standing.test(address)) {
+                all.put(address, one);
+            }
+        });
     }
 
     /** Where a link leads. */

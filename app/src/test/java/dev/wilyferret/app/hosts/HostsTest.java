@@ -466,6 +466,33 @@ class HostsTest extends AppTest {
                 .isEqualTo(302);
     }
 
+    /** What was handed out stays noted for good, and comes back with the host where it comes back to whom it was. */
+    @Test
+    void onceAHostIsSomebodyElsesNothingOfTheOneBeforeIsThere() {
+        OwnHost host = moved();
+        TrackingLink link = links.add(
+                trail.workspace(),
+                trail.promotion().id(),
+                Optional.of(host),
+                links.freeCode(trail.workspace(), Optional.of(host), ""),
+                trail.link().details());
+        awaitStatus(on(host), link.path(), 302);
+        String entry = "/" + trail.promotion().slug();
+        assertThat(on(host).get(entry).statusCode()).isEqualTo(302);
+        Scenario.Trail other = scenario.trail();
+        moves.remove(trail.workspace(), host);
+        awaitCertificate(host.name(), 404);
+        hosts.add(other.workspace(), host);
+        hosts.look(other.workspace(), host);
+        awaitCertificate(host.name(), 200);
+        assertThat(on(host).get(trail.bridgePath()).statusCode()).isEqualTo(404);
+        assertThat(on(host).get(link.path()).statusCode()).isEqualTo(404);
+        assertThat(on(host).get(entry).statusCode()).isEqualTo(404);
+        assertThat(on(host).get(SiteRoute.OUT.path(other.redirect().id())).statusCode())
+                .as("its own, from wherever")
+                .isEqualTo(302);
+    }
+
     @Test
     void theRootAndWhatIsMissingArePagesOfOnesOwn() {
         OwnHost host = moved();
