@@ -23,6 +23,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Queue;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.Semaphore;
@@ -38,6 +39,9 @@ import org.springframework.stereotype.Component;
 @Component
 class PixelPost implements SmartLifecycle {
 
+    private static final String VALUE = "value";
+    private static final String CURRENCY = "currency";
+    private static final Set<String> OF_SALES = Set.of(VALUE, CURRENCY);
     private static final Logger LOG = LoggerFactory.getLogger(PixelPost.class);
     private static final int AT_ONCE = 24;
     /** So few at once while many visitors come that they do not wait for it. */
@@ -195,6 +199,8 @@ class PixelPost implements SmartLifecycle {
             clicks.click(due.workspace(), due.click())
                     .ifPresent(
                             click -> values.putAll(click.arrival().parameters().values()));
+            // Not every event has a value; who comes says none.
+            values.keySet().removeAll(OF_SALES);
         }
         values.put("id", account.details().pixelId());
         values.put("event", account.details().eventName(due.event()));
@@ -205,8 +211,8 @@ class PixelPost implements SmartLifecycle {
         values.put("token", account.details().token());
         due.value().ifPresent(minor -> {
             Money money = new Money(minor, workspaces.get(due.workspace()).currency());
-            values.put("value", money.major().toPlainString());
-            values.put("currency", money.currency().getCurrencyCode());
+            values.put(VALUE, money.major().toPlainString());
+            values.put(CURRENCY, money.currency().getCurrencyCode());
         });
         return values;
     }

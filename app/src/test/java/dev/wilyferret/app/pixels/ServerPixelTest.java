@@ -153,7 +153,8 @@ class ServerPixelTest extends AppTest {
     void bothTellUnderOneEventId() {
         told(PixelWay.BOTH, "");
         Guest guest = guest();
-        String page = guest.get(trail.bridgePath() + "?plm_ad=a%22b").body();
+        String page = guest.get(trail.bridgePath() + "?plm_ad=a%22b&value=987654321&currency=XAU&id=x&token=x")
+                .body();
         var view = Pattern.compile("\"view\":\"([0-9a-f-]{36})\"").matcher(page);
         assertThat(view.find()).isTrue();
         assertThat(guest.get(trail.bridgePath())
