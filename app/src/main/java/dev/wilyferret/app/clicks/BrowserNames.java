@@ -2,6 +2,7 @@ package dev.wilyferret.app.clicks;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import dev.wilyferret.app.intake.Fault;
 import io.github.bucket4j.Bucket;
 import java.time.Duration;
 import java.util.concurrent.ArrayBlockingQueue;
@@ -90,7 +91,7 @@ public class BrowserNames {
         } catch (RejectedExecutionException | TimeoutException busy) {
             return UNKNOWN;
         } catch (ExecutionException failed) {
-            LOG.warn("A user agent could not be read", failed.getCause());
+            LOG.warn("A user agent could not be read: {}", Fault.of(failed));
             return UNKNOWN;
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();

@@ -2,6 +2,7 @@ package dev.wilyferret.app.site;
 
 import dev.wilyferret.app.clicks.ClickBook;
 import dev.wilyferret.app.clicks.ClickLog;
+import dev.wilyferret.app.intake.Fault;
 import dev.wilyferret.app.leads.Lead;
 import dev.wilyferret.app.leads.Leads;
 import dev.wilyferret.app.live.ServedHtml;
@@ -149,7 +150,7 @@ class FormRoutes {
                 return true;
             });
         } catch (Line.Full | DataAccessException | TransactionException notKept) {
-            LOG.warn("A form could not be kept; the visitor is asked to send it again: {}", notKept.getMessage());
+            LOG.warn("A form could not be kept; the visitor is asked to send it again: {}", Fault.of(notKept));
             response.setHeader("Retry-After", "3");
             again(
                     request,

@@ -3,6 +3,7 @@ package dev.wilyferret.app.site;
 import com.maxmind.db.CHMCache;
 import com.maxmind.db.Reader;
 import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.intake.Fault;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -88,7 +89,7 @@ class PlaceBook {
                     NUMERIC.matcher(address).matches() ? table.get(InetAddress.getByName(address), Map.class) : null;
             return found == null ? Map.of() : found;
         } catch (IOException | RuntimeException e) {
-            LOG.warn("No place for {}: {}", address, e.getMessage());
+            LOG.warn("An address has no place: {}", Fault.of(e));
             return Map.of();
         }
     }
