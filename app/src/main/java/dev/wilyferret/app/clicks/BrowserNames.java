@@ -30,7 +30,7 @@ import ua_parser.UserAgent;
 public class BrowserNames {
 
     /** Where nobody knows it, or there was no time to read it. */
-    public static final String UNKNOWN = "Unknown browser";
+    static final String UNKNOWN = "Unknown browser";
 
     private static final Logger LOG = LoggerFactory.getLogger(BrowserNames.class);
     private static final String OTHER = "Other";

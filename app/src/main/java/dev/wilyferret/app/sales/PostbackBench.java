@@ -8,6 +8,7 @@ import dev.wilyferret.app.installation.SiteAddress;
 import dev.wilyferret.app.offers.Network;
 import dev.wilyferret.app.offers.Offers;
 import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.core.address.Query;
 import dev.wilyferret.core.id.NetworkId;
 import dev.wilyferret.core.money.NumberStyle;
 import dev.wilyferret.core.sale.PostbackForm;
@@ -111,7 +112,7 @@ class PostbackBench {
         Network network = network(member, id);
         String text = sent.strip();
         String query = text.substring(text.indexOf('?') + 1);
-        Map<String, String> parameters = PostbackText.parameters(query);
+        Map<String, String> parameters = Query.byName(query);
         model.addAttribute("sent", sent);
         if (parameters.isEmpty()) {
             model.addAttribute("trouble", "Paste a postback's address, or what stands behind its question mark.");

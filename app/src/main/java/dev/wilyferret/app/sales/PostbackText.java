@@ -1,8 +1,6 @@
 package dev.wilyferret.app.sales;
 
 import dev.wilyferret.core.address.Query;
-import java.util.LinkedHashMap;
-import java.util.Map;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -12,15 +10,6 @@ public final class PostbackText {
     private static final String SIGNATURE = "&signature=";
 
     private PostbackText() {}
-
-    /** By name, in the order they came; of a name that comes twice the first counts. */
-    public static Map<String, String> parameters(String sent) {
-        Map<String, String> parameters = new LinkedHashMap<>();
-        parts(sent)
-                .forEach(part ->
-                        parameters.putIfAbsent(Query.decoded(part[0]), part.length < 2 ? "" : Query.decoded(part[1])));
-        return parameters;
-    }
 
     private static Stream<String[]> parts(String sent) {
         return Stream.of(sent.split("&")).filter(part -> !part.isEmpty()).map(part -> part.split("=", 2));

@@ -117,7 +117,7 @@ public class Postbacks {
     }
 
     private static Postback.Arrived read(Network network, String sent) {
-        return known(network, new Postback.Arrived(network.form().read(PostbackText.parameters(sent)), sent));
+        return known(network, new Postback.Arrived(network.form().read(Query.byName(sent)), sent));
     }
 
     /** What came without an order id is known by its click and event, where the network's are. */

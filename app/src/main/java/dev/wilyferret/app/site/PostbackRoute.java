@@ -6,6 +6,7 @@ import dev.wilyferret.app.sales.Postback;
 import dev.wilyferret.app.sales.PostbackText;
 import dev.wilyferret.app.sales.Postbacks;
 import dev.wilyferret.app.secrets.Signing;
+import dev.wilyferret.core.address.Query;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
@@ -66,7 +67,7 @@ class PostbackRoute {
             return;
         }
         if (!network.form().signed()
-                && !Signing.same(network.secret(), PostbackText.parameters(sent).getOrDefault("secret", ""))) {
+                && !Signing.same(network.secret(), Query.byName(sent).getOrDefault("secret", ""))) {
             answers.plain(response, HttpServletResponse.SC_FORBIDDEN, "The secret is wrong.");
             return;
         }

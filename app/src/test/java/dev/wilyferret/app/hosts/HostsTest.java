@@ -121,6 +121,18 @@ class HostsTest extends AppTest {
         return host;
     }
 
+    /** A link of the trail, that is followed on a host. */
+    private TrackingLink linkOn(OwnHost host) {
+        TrackingLink link = links.add(
+                trail.workspace(),
+                trail.promotion().id(),
+                Optional.of(host),
+                new LinkCode("spring" + NUMBER.incrementAndGet()),
+                trail.link().details());
+        awaitStatus(on(host), link.path(), 302);
+        return link;
+    }
+
     private static String pathOf(String address) {
         URI uri = URI.create(address);
         return uri.getRawPath() + (uri.getRawQuery() == null ? "" : "?" + uri.getRawQuery());
@@ -470,13 +482,7 @@ class HostsTest extends AppTest {
     @Test
     void onceAHostIsSomebodyElsesNothingOfTheOneBeforeIsThere() {
         OwnHost host = moved();
-        TrackingLink link = links.add(
-                trail.workspace(),
-                trail.promotion().id(),
-                Optional.of(host),
-                links.freeCode(trail.workspace(), Optional.of(host), ""),
-                trail.link().details());
-        awaitStatus(on(host), link.path(), 302);
+        TrackingLink link = linkOn(host);
         String entry = "/" + trail.promotion().slug();
         assertThat(on(host).get(entry).statusCode()).isEqualTo(302);
         Scenario.Trail other = scenario.trail();
@@ -574,15 +580,7 @@ class HostsTest extends AppTest {
     @Test
     void removingSaysWhatDiesAndCanBeUndone() {
         OwnHost host = moved();
-        TrackingLink link = links.add(
-                trail.workspace(),
-                trail.promotion().id(),
-                Optional.of(host),
-                new LinkCode("spring" + NUMBER.incrementAndGet()),
-                LinkDetails.of(
-                        new Destination.ToPage(trail.bridge().id()),
-                        trail.link().tags()));
-        awaitStatus(on(host), link.path(), 302);
+        TrackingLink link = linkOn(host);
         Guest owner = owner(trail.stage());
         assertThat(owner.get("/links/hosts/" + host + "/remove").body())
                 .contains("1 link</li>", "1 promotion with its pages", "It can be brought back");

@@ -56,18 +56,10 @@ class BackupTest extends AppTest {
 
     private static Program program(Path var) throws Exception {
         Files.createDirectories(var.resolve("run"));
-        String[] started = Script.run(
-                        Map.of("FERRET_DB_OPTIONS", "-c fsync=off"),
-                        "db-start",
-                        var.resolve("run/db").toString())
-                .said()
-                .strip()
-                .lines()
-                .reduce("", (before, last) -> last)
-                .split(" ");
+        Script.Database database = Script.database(var.resolve("run/db"));
         Map<String, String> settings = new HashMap<>();
-        settings.put("SPRING_DATASOURCE_URL", "jdbc:postgresql://127.0.0.1:" + started[0] + "/ferret");
-        settings.put("SPRING_DATASOURCE_PASSWORD", started[1]);
+        settings.put("SPRING_DATASOURCE_URL", database.url());
+        settings.put("SPRING_DATASOURCE_PASSWORD", database.password());
         settings.put("FERRET_FILES", var.resolve("run/files").toString());
         settings.put("FERRET_MAIL_HOST", "127.0.0.1");
         settings.put("FERRET_MAIL_PORT", String.valueOf(SMTP));
@@ -103,17 +95,8 @@ class BackupTest extends AppTest {
     }
 
     private static Connection connected(Path var) throws Exception {
-        String[] started = Script.run(
-                        Map.of("FERRET_DB_OPTIONS", "-c fsync=off"),
-                        "db-start",
-                        var.resolve("run/db").toString())
-                .said()
-                .strip()
-                .lines()
-                .reduce("", (before, last) -> last)
-                .split(" ");
-        return DriverManager.getConnection(
-                "jdbc:postgresql://127.0.0.1:" + started[0] + "/ferret", "ferret", started[1]);
+        Script.Database database = Script.database(var.resolve("run/db"));
+        return DriverManager.getConnection(database.url(), "ferret", database.password());
     }
 
     private static void psql(Path var, String statement) throws Exception {

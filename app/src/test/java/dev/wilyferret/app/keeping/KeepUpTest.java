@@ -73,14 +73,9 @@ class KeepUpTest {
     @Test
     void aDatabaseThatIsKilledIsStartedAgain(@TempDir Path home) throws Exception {
         Files.setPosixFilePermissions(home, PosixFilePermissions.fromString("rwxr-xr-x"));
-        String folder = home.resolve("db").toString();
+        Path folder = home.resolve("db");
         Path out = home.resolve("out");
-        String port = Script.run(Map.of(), "db-start", folder)
-                .said()
-                .strip()
-                .lines()
-                .reduce("", (before, last) -> last)
-                .split(" ")[0];
+        String port = Script.database(folder).port();
         Process keeper = Script.begin(Script.FILE, out, Map.of(), "keep-up", home.toString(), "sleep", "600");
         try {
             ProcessHandle killed = database(port).orElseThrow();
@@ -95,7 +90,7 @@ class KeepUpTest {
         } finally {
             keeper.descendants().forEach(ProcessHandle::destroy);
             keeper.destroy();
-            Script.run(Map.of(), "db-stop", folder, "immediate");
+            Script.run(Map.of(), "db-stop", folder.toString(), "immediate");
         }
     }
 

@@ -14,6 +14,14 @@ public final class Script {
     /** @param said on either output */
     public record Ended(int status, String said) {}
 
+    /** A database that the script started, with the name and user {@code ferret}. */
+    public record Database(String port, String password) {
+
+        public String url() {
+            return "jdbc:postgresql://127.0.0.1:" + port + "/ferret";
+        }
+    }
+
     public static final Path FILE = TestDatabase.ROOT.resolve("ferret");
 
     private Script() {}
@@ -27,6 +35,18 @@ public final class Script {
                     "./ferret " + String.join(" ", words) + " did not end: " + Files.readString(out));
         }
         return new Ended(process.exitValue(), Files.readString(out));
+    }
+
+    /** Starts the database in a folder, making it first where there is none. */
+    public static Database database(Path folder) throws IOException, InterruptedException {
+        // Before the last line it may say where the database lies.
+        String[] started = run(Map.of("FERRET_DB_OPTIONS", "-c fsync=off"), "db-start", folder.toString())
+                .said()
+                .strip()
+                .lines()
+                .reduce("", (before, last) -> last)
+                .split(" ");
+        return new Database(started[0], started[1]);
     }
 
     /**

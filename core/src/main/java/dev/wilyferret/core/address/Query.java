@@ -3,8 +3,10 @@ package dev.wilyferret.core.address;
 import java.net.URLDecoder;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
-import java.util.Arrays;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 
 /** Encoding of names and values in a query string, with blanks as {@code %20} so that no reader takes a plus for a plus. */
 public final class Query {
@@ -20,11 +22,23 @@ public final class Query {
      * @param query without its question mark; what of it is not encoded properly stays as it came
      */
     public static List<Parameter> parameters(String query) {
-        return Arrays.stream(query.split("&"))
-                .filter(part -> !part.isEmpty())
-                .map(part -> part.split("=", 2))
-                .map(pair -> new Parameter(decoded(pair[0]), pair.length < 2 ? "" : decoded(pair[1])))
-                .toList();
+        List<Parameter> all = new ArrayList<>();
+        for (String part : query.split("&")) {
+            int is = part.indexOf('=');
+            if (is >= 0) {
+                all.add(new Parameter(decoded(part.substring(0, is)), decoded(part.substring(is + 1))));
+            } else if (!part.isEmpty()) {
+                all.add(new Parameter(decoded(part), ""));
+            }
+        }
+        return all;
+    }
+
+    /** The same by name, in the order they came; of a name that comes twice the first counts. */
+    public static Map<String, String> byName(String query) {
+        Map<String, String> values = new LinkedHashMap<>();
+        parameters(query).forEach(one -> values.putIfAbsent(one.name, one.value));
+        return values;
     }
 
     public static String encode(String value) {

@@ -1,7 +1,6 @@
 package dev.wilyferret.core.visit;
 
 import dev.wilyferret.core.address.Query;
-import java.util.LinkedHashMap;
 import java.util.Map;
 
 /**
@@ -59,8 +58,6 @@ public record Parameters(String query) {
 
     /** By name, in the order they came. */
     public Map<String, String> values() {
-        Map<String, String> values = new LinkedHashMap<>();
-        Query.parameters(query).forEach(one -> values.putIfAbsent(one.name(), one.value()));
-        return values;
+        return Query.byName(query);
     }
 }
