@@ -4,6 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
 import dev.wilyferret.app.kit.Script;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
+import java.net.Socket;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
@@ -90,6 +93,22 @@ class KeepUpTest {
         } finally {
             keeper.descendants().forEach(ProcessHandle::destroy);
             keeper.destroy();
+            Script.run(Map.of(), "db-stop", folder.toString(), "immediate");
+        }
+    }
+
+    /** As an outgoing connection has it, which nobody finds by asking whether something listens there. */
+    @Test
+    void aPortThatIsTakenWithoutListeningIsPassedBy(@TempDir Path home) throws Exception {
+        Files.setPosixFilePermissions(home, PosixFilePermissions.fromString("rwxr-xr-x"));
+        Path folder = Files.createDirectory(home.resolve("db"));
+        try (Socket taken = new Socket()) {
+            taken.bind(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0));
+            Files.writeString(folder.resolve("port"), String.valueOf(taken.getLocalPort()));
+            assertThat(Script.database(folder).port())
+                    .matches("\\d+")
+                    .isNotEqualTo(String.valueOf(taken.getLocalPort()));
+        } finally {
             Script.run(Map.of(), "db-stop", folder.toString(), "immediate");
         }
     }
