@@ -23,6 +23,7 @@ import dev.wilyferret.core.page.PageDocument;
 import dev.wilyferret.core.page.PageSettings;
 import dev.wilyferret.core.page.Placed;
 import dev.wilyferret.core.page.RichText;
+import dev.wilyferret.core.people.AddressesIn;
 import dev.wilyferret.core.people.EmailAddress;
 import dev.wilyferret.core.readiness.Readiness;
 import dev.wilyferret.core.text.PlainText;
@@ -68,6 +69,8 @@ class LinearTimeTest {
         parsers.put("tags", new Tags("a", "b", "c", "", "")::onto);
         parsers.put("query", Query::encode);
         parsers.put("query read", Query::parameters);
+        parsers.put("query decoded throughout", Query::decodedThroughout);
+        parsers.put("addresses in it", AddressesIn::text);
         parsers.put("parameters", text -> new Parameters(text).values());
         parsers.put("referrer", text -> new Headers("", text, "", Headers.Hints.NONE, Headers.Fetch.NONE, ""));
         parsers.put("device", text -> Device.of(Headers.of(text)));
@@ -120,7 +123,7 @@ class LinearTimeTest {
     @ParameterizedTest
     @MethodSource("names")
     void takesTimeInProportion(String name) {
-        for (String begin : List.of("", "<", "x@", "https://a.example/", "src=", "url(")) {
+        for (String begin : List.of("", "<", "x@", "%25", "https://a.example/", "src=", "url(")) {
             LinearTime.check(begin, Objects.requireNonNull(parsers().get(name)));
         }
     }

@@ -12,8 +12,8 @@ import java.util.UUID;
 import org.springframework.stereotype.Component;
 
 /**
- * Signed passes in addresses that are mailed: to confirm, to leave, to fetch what is given away. A pass names its person by a
- * random id.
+ * Signed passes in addresses: to confirm, to leave, to fetch what is given away. A pass names its person on one list by a
+ * random id; one that was mailed shows that its bearer reads what comes to the address, one that a form gave shows nothing.
  */
 @Component
 public class Passes {
@@ -25,14 +25,21 @@ public class Passes {
     public enum Purpose {
         CONFIRM,
         LEAVE,
-        FETCH
+        /** To fetch what is given away; it was mailed. */
+        FETCH,
+        /** To fetch what is given away; whoever sent a form has it, whatever address they typed. */
+        FETCH_UNPROVED;
+
+        private boolean endless() {
+            return this == CONFIRM || this == LEAVE;
+        }
     }
 
     /**
      * @param who the person's pass
      * @param over whether its time is over; it still says who it was for
      */
-    public record Claim(WorkspaceId workspace, UUID who, boolean over) {}
+    public record Claim(WorkspaceId workspace, UUID who, Purpose purpose, boolean over) {}
 
     private final Workspaces workspaces;
     private final Clock clock;
@@ -43,8 +50,9 @@ public class Passes {
     }
 
     public String pass(Subscriber one, Purpose purpose) {
-        long until =
-                purpose == Purpose.FETCH ? clock.instant().plus(FETCH_LASTS).getEpochSecond() : Long.MAX_VALUE;
+        long until = purpose.endless()
+                ? Long.MAX_VALUE
+                : clock.instant().plus(FETCH_LASTS).getEpochSecond();
         String claim = ShortId.of(one.workspace()) + "." + ShortId.of(one.pass()) + "." + Long.toString(until, 36);
         return claim + "." + signature(one.workspace(), purpose, claim);
     }
@@ -76,7 +84,7 @@ public class Passes {
         }
         String claim = parts[0] + "." + parts[1] + "." + parts[2];
         return Signing.same(signature(workspace.get(), purpose, claim), parts[3])
-                ? Optional.of(new Claim(workspace.get(), who.get(), over(Long.parseLong(parts[2], 36))))
+                ? Optional.of(new Claim(workspace.get(), who.get(), purpose, over(Long.parseLong(parts[2], 36))))
                 : Optional.empty();
     }
 

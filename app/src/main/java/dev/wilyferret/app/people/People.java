@@ -25,6 +25,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
 import org.springframework.context.ApplicationEventPublisher;
@@ -317,6 +318,12 @@ public class People {
     public void putOff(DueToLookAt due, Duration time) {
         subscribers.putOff(
                 due.workspace.value(), due.subscriber.value(), clock.instant().plus(time));
+    }
+
+    /** Those of the addresses, in small letters, whose people were erased. */
+    @Transactional(readOnly = true)
+    public Set<String> erasedAmong(WorkspaceId workspace, Collection<String> addressKeys) {
+        return erasures.among(workspace, addressKeys);
     }
 
     /** Whether something typed in a confirmed person's name waits for them to confirm once more. */

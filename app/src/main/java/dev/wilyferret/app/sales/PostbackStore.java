@@ -5,8 +5,6 @@ import java.util.Collection;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.data.domain.Limit;
-import org.springframework.data.jpa.repository.Modifying;
-import org.springframework.data.jpa.repository.NativeQuery;
 import org.springframework.data.jpa.repository.Query;
 
 interface PostbackStore extends LockingStore<PostbackRow> {
@@ -23,13 +21,6 @@ interface PostbackStore extends LockingStore<PostbackRow> {
     @Query(
             "from PostbackRow p where p.key.workspace = :workspace and p.outcome in :outcomes order by p.receivedAt desc, p.key.id desc")
     List<PostbackRow> latest(UUID workspace, Collection<Postback.Outcome> outcomes, Limit limit);
-
-    /** Empties what was sent where an address stands in it. */
-    @Modifying
-    @NativeQuery("""
-            update postback set sent = '' where workspace_id = :workspace and position(lower(:address) in lower(sent)) > 0
-            """)
-    void forget(UUID workspace, String address);
 
     @Query("select count(*) from PostbackRow p where p.key.workspace = :workspace and p.outcome in :outcomes")
     long count(UUID workspace, Collection<Postback.Outcome> outcomes);

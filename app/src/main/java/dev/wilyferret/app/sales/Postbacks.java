@@ -4,7 +4,6 @@ import dev.wilyferret.app.clicks.ClickBook;
 import dev.wilyferret.app.offers.Network;
 import dev.wilyferret.app.offers.Offer;
 import dev.wilyferret.app.offers.Offers;
-import dev.wilyferret.app.people.People;
 import dev.wilyferret.app.promotions.Promotions;
 import dev.wilyferret.app.storage.RowKey;
 import dev.wilyferret.app.workspace.Workspaces;
@@ -33,7 +32,6 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Stream;
-import org.springframework.context.event.EventListener;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -47,6 +45,7 @@ public class Postbacks {
 
     private final Sales sales;
     private final PostbackStore postbacks;
+    private final Unnaming unnaming;
     private final ClickBook clicks;
     private final Promotions promotions;
     private final Offers offers;
@@ -57,6 +56,7 @@ public class Postbacks {
     Postbacks(
             Sales sales,
             PostbackStore postbacks,
+            Unnaming unnaming,
             ClickBook clicks,
             Promotions promotions,
             Offers offers,
@@ -65,6 +65,7 @@ public class Postbacks {
             Clock clock) {
         this.sales = sales;
         this.postbacks = postbacks;
+        this.unnaming = unnaming;
         this.clicks = clicks;
         this.promotions = promotions;
         this.offers = offers;
@@ -97,7 +98,7 @@ public class Postbacks {
 
     private PostbackRow kept(Network network, String sent) {
         Instant now = clock.instant();
-        Postback.Arrived known = read(network, PostbackText.withoutSecret(sent));
+        Postback.Arrived known = unnaming.kept(network.workspace(), read(network, PostbackText.withoutSecret(sent)));
         Ending ending = record(network, known, now);
         return postbacks.save(new PostbackRow(
                 RowKey.of(network.workspace(), ids.next()),
@@ -168,16 +169,6 @@ public class Postbacks {
             }
         });
         return row.map(PostbackRow::toPostback);
-    }
-
-    /** Networks may send along who bought; of whoever is erased only what became of it stays. */
-    @EventListener
-    @Transactional
-    public void forget(People.Erased erased) {
-        Stream.of(erased.address(), erased.addressKey())
-                .flatMap(address -> Stream.of(address, Query.encode(address)))
-                .distinct()
-                .forEach(written -> postbacks.forget(erased.workspace().value(), written));
     }
 
     private boolean readAgain(Network network, PostbackRow row) {

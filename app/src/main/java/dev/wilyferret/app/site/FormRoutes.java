@@ -229,7 +229,7 @@ class FormRoutes {
         }
         if (!asked) {
             Subscriber one = joined.get();
-            passes.ifReadable(one, Passes.Purpose.FETCH).ifPresent(pass -> address.queryParam("d", pass));
+            passes.ifReadable(one, Passes.Purpose.FETCH_UNPROVED).ifPresent(pass -> address.queryParam("d", pass));
         }
         return address.encode().buildAndExpand(name).toUriString();
     }

@@ -269,7 +269,8 @@ class MailRoutes {
     /** {@code GET /gift/{bonus}?d=pass}: hands a bonus out to whoever has a pass that is still good. */
     void gift(HttpServletRequest request, HttpServletResponse response, String id) throws IOException {
         String pass = Optional.ofNullable(request.getParameter("d")).orElse("");
-        Optional<Passes.Claim> claim = passes.read(Passes.Purpose.FETCH, pass);
+        Optional<Passes.Claim> claim =
+                passes.read(Passes.Purpose.FETCH, pass).or(() -> passes.read(Passes.Purpose.FETCH_UNPROVED, pass));
         Optional<BonusId> bonusId = ShortId.parse(id, BonusId::new);
         if (claim.isEmpty() || claim.get().over()) {
             askForAddress(
@@ -288,11 +289,16 @@ class MailRoutes {
             answers.notFound(response);
             return;
         }
-        if (!entitled(one.get(), bonus.get())) {
+        if (one.get().membership() != Membership.CONFIRMED
+                || !bonus.get().goesTo(one.get().list())) {
             askForAddress(
                     response,
                     id,
                     "This goes to the people of a list while they are on it, and this link is not of such a list.");
+            return;
+        }
+        if (claim.get().purpose() == Passes.Purpose.FETCH_UNPROVED && confirms(one.get())) {
+            askForAddress(response, id, "This list goes by mail now.");
             return;
         }
         if (!looking(request) && request.getHeader("Range") == null) {
@@ -305,10 +311,10 @@ class MailRoutes {
         }
     }
 
-    /** Whether a bonus goes to somebody, by this list or another one they are on with the same address. */
-    private boolean entitled(Subscriber one, Bonus bonus) {
-        return people.sameAddress(one).stream()
-                .anyMatch(known -> known.membership() == Membership.CONFIRMED && bonus.goesTo(known.list()));
+    private boolean confirms(Subscriber one) {
+        return lists.find(one.workspace(), one.list())
+                .filter(MailList::doubleOptIn)
+                .isPresent();
     }
 
     private void askForAddress(HttpServletResponse response, String id, String why) throws IOException {

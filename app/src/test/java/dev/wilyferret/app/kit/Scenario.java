@@ -268,12 +268,22 @@ public class Scenario {
 
     /** A list of its own name for buyers. */
     public ListId list(WorkspaceId workspace, boolean doubleOptIn) {
-        UUID id = lists.newId().value();
+        ListId id = lists.newId();
+        keep(workspace, id, doubleOptIn);
+        return id;
+    }
+
+    /** Has a list ask for confirmations from now on. */
+    public void confirming(WorkspaceId workspace, ListId list) {
+        keep(workspace, list, true);
+    }
+
+    private void keep(WorkspaceId workspace, ListId id, boolean doubleOptIn) {
         lists.keep(
                 workspace,
                 new MailList(
-                        new ListId(id),
-                        "List " + id,
+                        id,
+                        "List " + id.value(),
                         "Growbench",
                         "hello@growbench.example",
                         "",
@@ -282,7 +292,6 @@ public class Scenario {
                         Optional.empty(),
                         Optional.empty(),
                         Optional.empty()));
-        return new ListId(id);
     }
 
     /** Writes a page and publishes it. */

@@ -57,14 +57,14 @@ class ErasingTest extends AppTest {
             mail_list.reply_to=own media.name=none media.kind=none media.content_type=none media.original_name=own
             media.description=own media.widths=none network.name=own network.postback_key=none network.secret=own network.number_style=none network.postback_names=none network.postback_words=none network.sub_id_signs=none
             offer.name=own offer.link_template=own offer.link_fills=own offer.payout_kind=none offer.countries=none offer.cap_counted=none offer.failing_why=none offer.full_on=none network.zone=none
-            order_claim.order_key=none order_claim.address_key=erased outbox.state=none outbox.answer=erased
+            order_claim.order_key=erased order_claim.address_key=erased outbox.state=none outbox.answer=erased
             own_browser.token_hash=own own_browser.label=own page.kind=none page.name=own page.slug=own
             page.draft=own page.published=own page.design=none page_fold.facts=none page_step.document=own
             page_step.what=none page_version.document=own page_version.changes=own pixel_account.name=own
             pixel_account.pixel_id=own pixel_account.fire_template=own pixel_account.view_event=own
-            pixel_account.lead_event=own pixel_account.sale_event=own pixel_account.checkout_event=own pixel_account.also_asked=own pixel_account.snippet=own pixel_account.way=none pixel_account.server_template=own pixel_account.server_body=own pixel_account.token=own click.share=none rotation.behind=none rotation.goal=none rotation.sharing=none rotation_branch.circumstance=none rotation_mark.kind=none rotation_mark.words=own site_event.share=none rotation_variant.leads_to=none rotation_variant.name=own rotation_variant.note=own rotation_variant.state=none site_event.step_name=own site_event.step_label=erased pixel_send.event=none pixel_send.event_id=erased pixel_send.state=none pixel_send.answer=erased postback.outcome=none postback.note=none postback.click_ref=none
-            postback.order_ref=none postback.commission=none postback.order_value=none postback.item=none postback.kind=none postback.event=none postback.currency=none postback.product=none postback.sent=erased promotion.name=own
-            promotion.slug=own sale.order_ref=none sale.state=none sale.item=none sale.kind=none sale.product=none sale_change.state=none postback.status=none site_event.kind=none site_event.file=none site_event.pixel_event=none
+            pixel_account.lead_event=own pixel_account.sale_event=own pixel_account.checkout_event=own pixel_account.also_asked=own pixel_account.snippet=own pixel_account.way=none pixel_account.server_template=own pixel_account.server_body=own pixel_account.token=own click.share=none rotation.behind=none rotation.goal=none rotation.sharing=none rotation_branch.circumstance=none rotation_mark.kind=none rotation_mark.words=own site_event.share=none rotation_variant.leads_to=none rotation_variant.name=own rotation_variant.note=own rotation_variant.state=none site_event.step_name=own site_event.step_label=erased pixel_send.event=none pixel_send.event_id=erased pixel_send.state=none pixel_send.answer=erased postback.outcome=none postback.note=erased postback.click_ref=erased
+            postback.order_ref=erased postback.commission=erased postback.order_value=erased postback.item=erased postback.kind=erased postback.event=erased postback.currency=erased postback.product=erased postback.sent=erased promotion.name=own
+            promotion.slug=own sale.order_ref=erased sale.state=none sale.item=erased sale.kind=none sale.product=erased sale_change.state=none postback.status=erased site_event.kind=none site_event.file=none site_event.pixel_event=none
             site_event.pixel_answer=none subscriber.email=erased subscriber.address_key=erased
             subscriber.first_name=erased subscriber.last_name=erased subscriber.phone=erased
             subscriber.answers=erased subscriber.aside=erased subscriber.tags=erased subscriber.state=none
@@ -228,8 +228,7 @@ class ErasingTest extends AppTest {
                 .value();
         assertThat(found()).hasSizeGreaterThan(10);
         long clicks = count("click");
-        String postback = "/postback/" + trail.network().postbackKey() + "?secret="
-                + trail.network().secret() + "&click_id=none&order_id=E-1&buyer=";
+        String postback = postback("&click_id=none&order_id=E-1&buyer=");
         guest().get(postback + Query.encode(one.email()));
         guest().get(postback + key(one).toUpperCase(Locale.ROOT));
         long leads = count("lead");
@@ -250,6 +249,55 @@ class ErasingTest extends AppTest {
                         .added())
                 .isEqualTo(1);
         assertThat(found()).isEmpty();
+    }
+
+    private String postback(String query) {
+        return "/postback/" + trail.network().postbackKey() + "?secret="
+                + trail.network().secret() + query;
+    }
+
+    /** Networks name a sale by its buyer, or write the buyer anywhere, in any spelling. */
+    @Test
+    void whatNetworksToldOfSomebodyErasedNamesNobodyAndGoesOnMeaningTheSale() {
+        Subscriber one = joins();
+        String address = Query.encode(one.email());
+        String click = trail.link().path();
+        Guest buyer = guest();
+        buyer.get(click);
+        String sold = postback("&click_id=" + buyer.cookie("wf_c").orElseThrow().split("\\.")[0] + "&commission=27.50");
+        String order = "&order_id=" + address;
+        assertThat(guest().get(sold + order + "&product=for+" + address).body()).isEqualTo("sale\n");
+        assertThat(guest().get(sold + "&order_id=another").body()).isEqualTo("sale\n");
+        claims.claim(one.workspace(), one.email(), "mara@a.example");
+        List<String> others = List.of("click_id", "commission", "status", "kind", "currency", "item", "event", "buyer");
+        for (String part : others) {
+            for (String spelled : List.of(
+                    address.replace(".", "%2E"),
+                    address.replace("%", "%25"),
+                    "%69" + address.substring(1),
+                    one.email())) {
+                guest().get(postback("&order_id=E-2&" + part + "=" + spelled));
+            }
+        }
+        guest().get(postback(
+                "&order_id=E-2&buyer=not.inesverlore" + "@" + one.email().split("@")[1]));
+
+        people.erase(one.workspace(), one.id());
+
+        assertThat(found()).isEmpty();
+        assertThat(sql.sql("select count(*) from postback where workspace_id = ? and sent = ''")
+                        .param(trail.workspace().value())
+                        .query(Integer.class)
+                        .single())
+                .isEqualTo(1 + 4 * others.size());
+        assertThat(guest().get(sold + order).body()).as("the same once more").isEqualTo("repeated\n");
+        assertThat(guest().get(sold + order + "&status=refunded").body()).isEqualTo("changed\n");
+        assertThat(found()).as("with what came later").isEmpty();
+        assertThat(sql.sql("select state from sale where workspace_id = ? order by order_ref")
+                        .param(trail.workspace().value())
+                        .query(String.class)
+                        .list())
+                .containsExactly("REFUNDED", "APPROVED");
     }
 
     private static String key(Subscriber one) {

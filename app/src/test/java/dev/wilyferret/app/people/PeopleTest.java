@@ -185,7 +185,7 @@ class PeopleTest extends AppTest {
         Subscriber one = people.join(stage.id(), list, ines("Ines", Map.of(), ""));
         String pass = passes.pass(one, Passes.Purpose.FETCH);
         assertThat(passes.read(Passes.Purpose.FETCH, pass).orElseThrow())
-                .isEqualTo(new Passes.Claim(stage.id(), one.pass(), false));
+                .isEqualTo(new Passes.Claim(stage.id(), one.pass(), Passes.Purpose.FETCH, false));
         assertThat(passes.read(Passes.Purpose.LEAVE, pass)).isEmpty();
         String[] parts = pass.split("\\.");
         String longer = parts[0] + "." + parts[1] + "." + "zzzzzzzz" + "." + parts[3];

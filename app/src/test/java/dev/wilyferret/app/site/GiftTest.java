@@ -316,7 +316,53 @@ class GiftTest extends AppTest {
         assertThat(guest().get(gift(bonus.value()) + passOf(mara)).body()).doesNotContain("%PDF");
         on(buyers, "ines@a.example");
         assertThat(guest().get(gift(bonus.value()) + pass()).body())
-                .as("the same address on another list")
+                .as("the same address, with a pass of another list")
+                .contains("goes to the people of a list")
+                .doesNotContain("%PDF");
+    }
+
+    @Test
+    void aFormGivenAStrangersAddressOpensNothingOfAListThatConfirms() {
+        ListId confirming = list(true);
+        bonuses.keep(
+                trail.workspace(),
+                new Bonus(bonus, "Guide", "", "", "", file.name(), "", "For buyers.", Set.of(confirming)));
+        Subscriber victim = on(confirming, "victim@a.example");
+        people.confirm(trail.workspace(), victim.id());
+        await().until(() -> guest().get(gift(bonus.value()) + passOf(victim)).statusCode() == 200);
+        ListId open = list(false);
+        Block.Form form = new Block.Form(
+                        FormField.all("First name"),
+                        "Send",
+                        "",
+                        "",
+                        new NextStep.ToPage(trail.bridge().id()))
+                .onto(open);
+        String given = Guest.location(sent(form, "email", "victim@a.example"));
+        String fetched = guest().get(gift(bonus.value()) + given.substring(given.indexOf('?')))
+                .body();
+        assertThat(fetched).contains("A fresh link").doesNotContain("%PDF");
+        String unknown = Guest.location(sent(form, "email", "nobody@a.example"));
+        assertThat(guest().get(gift(bonus.value()) + unknown.substring(unknown.indexOf('?')))
+                        .body())
+                .as("what is learned of who is on the list")
+                .isEqualTo(fetched);
+    }
+
+    @Test
+    void whatAFormGaveOpensNothingOnceTheListConfirms() {
+        ListId list = list(false);
+        bonuses.keep(trail.workspace(), new Bonus(bonus, "Guide", "", "", "", file.name(), "", "", Set.of(list)));
+        Subscriber typed = on(list, "victim@a.example");
+        String given = "?d=" + passes.pass(typed, Passes.Purpose.FETCH_UNPROVED);
+        await().until(() -> guest().get(gift(bonus.value()) + given).statusCode() == 200);
+        assertThat(guest().get(gift(bonus.value()) + given).body()).startsWith("%PDF");
+        scenario.confirming(trail.workspace(), list);
+        assertThat(guest().get(gift(bonus.value()) + given).body())
+                .contains("Mail me a fresh link")
+                .doesNotContain("%PDF");
+        assertThat(guest().get(gift(bonus.value()) + passOf(typed)).body())
+                .as("what came by mail to that address")
                 .startsWith("%PDF");
     }
 

@@ -7,9 +7,16 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /** Encoding of names and values in a query string, with blanks as {@code %20} so that no reader takes a plus for a plus. */
 public final class Query {
+
+    /** How often a text is decoded at most to see what it says: more than any chain of redirects is known to encode. */
+    public static final int MOST_ROUNDS = 5;
+
+    private static final Pattern ENCODED = Pattern.compile("(?:%[0-9A-Fa-f]{2})++");
 
     private Query() {}
 
@@ -52,5 +59,23 @@ public final class Query {
         } catch (IllegalArgumentException asItStands) {
             return encoded;
         }
+    }
+
+    /**
+     * What a text says that was encoded several times, at most {@value #MOST_ROUNDS}; what of it is not encoded properly stays as
+     * it is, and so does a plus.
+     */
+    public static String decodedThroughout(String encoded) {
+        String before = encoded;
+        for (int round = 0; round < MOST_ROUNDS && before.indexOf('%') >= 0; round++) {
+            String after = ENCODED.matcher(before)
+                    .replaceAll(found ->
+                            Matcher.quoteReplacement(URLDecoder.decode(found.group(), StandardCharsets.UTF_8)));
+            if (after.equals(before)) {
+                return after;
+            }
+            before = after;
+        }
+        return before;
     }
 }
