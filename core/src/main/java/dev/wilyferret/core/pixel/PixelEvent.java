@@ -40,10 +40,11 @@ public record PixelEvent(Kind kind, String own) {
     public static final PixelEvent SALE = new PixelEvent(Kind.SALE, "");
     public static final PixelEvent CHECKOUT = new PixelEvent(Kind.CHECKOUT, "");
 
-    /** @throws Refusal if a step of one's own has no word, or a usual one has */
+    /** @throws Refusal if a step of one's own has no word or one that would break an ad platform's code, or a usual one has a word */
     public PixelEvent {
         if (kind == Kind.OWN) {
             own = PlainText.line("event's own word", own, 60);
+            PixelSnippet.refuseWhatEndsWords("event's own word", own);
         } else if (!own.isEmpty()) {
             throw new Refusal("Only a step of your own has a word of its own.");
         }

@@ -21,7 +21,7 @@ public record PixelSnippet(String html) {
     private static final Pattern PLACE = Pattern.compile("\\{(id|event|eid|page|value|currency)}");
 
     /** What would end the words of a script or an attribute it is put into. */
-    private static final Pattern ENDS_WORDS = Pattern.compile("[\"'`<>\\\\&]");
+    private static final Pattern ENDS_WORDS = Pattern.compile("[\"'`<>\\\\&\r\n\u2028\u2029]");
 
     /** @throws Refusal if it is empty or too long, or cannot say which event happened */
     public PixelSnippet {
@@ -41,9 +41,11 @@ public record PixelSnippet(String html) {
         }
     }
 
-    /** The code with what is known filled in; a place whose name is missing stays empty. */
+    /** The code with what is known filled in, without signs that would end its words; a place whose name is missing stays empty. */
     public String filled(Map<String, String> values) {
         return PLACE.matcher(html)
-                .replaceAll(place -> Matcher.quoteReplacement(values.getOrDefault(place.group(1), "")));
+                .replaceAll(place -> Matcher.quoteReplacement(ENDS_WORDS
+                        .matcher(values.getOrDefault(place.group(1), ""))
+                        .replaceAll("")));
     }
 }
