@@ -12,6 +12,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Collectors;
 
 /** The program as it runs in production, a process of its own with the demo scenario, to be attacked over loopback. */
 final class Victim implements AutoCloseable {
@@ -136,10 +137,8 @@ final class Victim implements AutoCloseable {
 
     static String cookie(HttpResponse<String> answer) {
         return answer.headers().allValues("Set-Cookie").stream()
-                .filter(one -> one.startsWith("ferret_session="))
                 .map(one -> one.split(";", 2)[0])
-                .findFirst()
-                .orElse("");
+                .collect(Collectors.joining("; "));
     }
 
     static String token(String page) {

@@ -1,10 +1,13 @@
 package dev.wilyferret.app.workspace;
 
 import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.intake.Cookies;
 import dev.wilyferret.app.intake.Frontage;
 import jakarta.servlet.DispatcherType;
+import jakarta.servlet.SessionCookieConfig;
 import org.springframework.boot.tomcat.servlet.TomcatServletWebServerFactory;
 import org.springframework.boot.web.server.WebServerFactoryCustomizer;
+import org.springframework.boot.web.servlet.ServletContextInitializer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.security.authentication.CredentialsExpiredException;
@@ -28,6 +31,23 @@ class ConsoleSecurity {
     @Bean
     static WebServerFactoryCustomizer<TomcatServletWebServerFactory> front(Installation installation) {
         return server -> Frontage.set(server, installation.consoleAddress(), installation.proxies(), false, "", false);
+    }
+
+    private static boolean https(Installation installation) {
+        return "https".equalsIgnoreCase(installation.consoleAddress().getScheme());
+    }
+
+    /** Over https no other host can set the session's cookie. */
+    @Bean
+    static ServletContextInitializer sessionCookie(Installation installation) {
+        return context -> {
+            SessionCookieConfig cookie = context.getSessionCookieConfig();
+            if (https(installation)) {
+                cookie.setName(Cookies.HOST_ALONE + cookie.getName());
+                cookie.setPath("/");
+                cookie.setSecure(true);
+            }
+        };
     }
 
     @Bean
@@ -55,7 +75,8 @@ class ConsoleSecurity {
                                     default -> "/sign-in?wrong";
                                 })))
                 .requestCache(cache -> cache.requestCache(new AskedBefore()))
-                .csrf(csrf -> csrf.csrfTokenRequestHandler(new TokenBeforeParts()))
+                .csrf(csrf -> csrf.csrfTokenRepository(new FormTokens(https(installation)))
+                        .csrfTokenRequestHandler(new TokenBeforeParts()))
                 .addFilterAfter(new OnlyPresentPassword(accounts), SecurityContextHolderFilter.class)
                 .logout(out -> out.logoutUrl("/sign-out").logoutSuccessUrl("/sign-in?out"))
                 .exceptionHandling(handling -> handling.accessDeniedHandler(new RefusedUnread("/refused")))

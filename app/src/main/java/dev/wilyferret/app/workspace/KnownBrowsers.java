@@ -1,18 +1,15 @@
 package dev.wilyferret.app.workspace;
 
+import dev.wilyferret.app.intake.Cookies;
 import dev.wilyferret.app.secrets.Signing;
 import dev.wilyferret.core.id.MemberId;
 import dev.wilyferret.core.id.ShortId;
-import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.time.Duration;
-import java.util.Arrays;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.random.RandomGenerator;
-import org.springframework.http.HttpHeaders;
-import org.springframework.http.ResponseCookie;
 import org.springframework.stereotype.Component;
 
 /** Browsers that signed in to an account before, by a signed cookie. It opens nothing; it only keeps others from locking them out. */
@@ -32,12 +29,7 @@ class KnownBrowsers {
 
     /** What the browser carries, if it signed in to this account before. */
     Optional<String> known(HttpServletRequest request, Member member) {
-        return Optional.ofNullable(request.getCookies()).stream()
-                .flatMap(Arrays::stream)
-                .filter(cookie -> cookie.getName().equals(COOKIE))
-                .map(Cookie::getValue)
-                .filter(value -> ours(value, member))
-                .findFirst();
+        return Cookies.value(request, COOKIE).filter(value -> ours(value, member));
     }
 
     private boolean ours(String value, Member member) {
@@ -56,16 +48,7 @@ class KnownBrowsers {
     void remember(HttpServletRequest request, HttpServletResponse response, Member member) {
         if (known(request, member).isEmpty()) {
             String browser = ShortId.of(new UUID(random.nextLong(), random.nextLong()));
-            response.addHeader(
-                    HttpHeaders.SET_COOKIE,
-                    ResponseCookie.from(COOKIE, signed(member, browser))
-                            .httpOnly(true)
-                            .secure(request.isSecure())
-                            .sameSite("Lax")
-                            .path("/sign-in")
-                            .maxAge(KEPT)
-                            .build()
-                            .toString());
+            Cookies.set(request, response, COOKIE, signed(member, browser), KEPT);
         }
     }
 }

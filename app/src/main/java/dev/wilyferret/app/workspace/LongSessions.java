@@ -17,10 +17,10 @@ class LongSessions extends SavedRequestAwareAuthenticationSuccessHandler {
     private static final Duration KEPT = Duration.ofHours(12);
 
     private final KnownBrowsers browsers;
+    private final RequestCache asked = new AskedBefore();
 
     LongSessions(KnownBrowsers browsers) {
         this.browsers = browsers;
-        RequestCache asked = new AskedBefore();
         setRequestCache(asked);
         setDefaultTargetUrl("/");
     }
@@ -30,6 +30,7 @@ class LongSessions extends SavedRequestAwareAuthenticationSuccessHandler {
             throws IOException, ServletException {
         request.getSession().setMaxInactiveInterval((int) KEPT.toSeconds());
         browsers.remember(request, response, (Member) done.getPrincipal());
+        asked.removeRequest(request, response);
         super.onAuthenticationSuccess(request, response, done);
     }
 }

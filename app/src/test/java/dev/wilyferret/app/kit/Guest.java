@@ -46,6 +46,12 @@ public final class Guest {
         return this;
     }
 
+    /** Brings a cookie along. */
+    public Guest carrying(String name, String value) {
+        cookies.put(name, value);
+        return this;
+    }
+
     /** Comes by a proxy that says so. */
     public Guest from(String address) {
         forwarded = address;

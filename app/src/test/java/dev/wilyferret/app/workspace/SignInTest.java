@@ -6,8 +6,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
+import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.ZoneId;
+import java.util.Base64;
 import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.Callable;
@@ -63,7 +65,7 @@ class SignInTest extends AppTest {
 
     @Test
     void theSessionCookieIsOutOfReachOfScripts() {
-        var answer = console().get("/sign-in");
+        var answer = console().send("/sign-in", "email", scenario.empty().email(), "password", Scenario.PASSWORD);
         assertThat(answer.headers().allValues("Set-Cookie"))
                 .anyMatch(cookie -> cookie.startsWith("ferret_session=")
                         && cookie.contains("HttpOnly")
@@ -158,17 +160,44 @@ class SignInTest extends AppTest {
                 .endsWith("/sign-in?wait");
     }
 
+    /** So that no number of strangers fills the memory. */
     @Test
-    void aStrangersSessionIsShortAndSmall() throws Exception {
+    void aStrangerHasNoSession() {
         Guest stranger = console();
-        stranger.get("/offers?" + "x".repeat(3000));
-        stranger.send("/sign-in", "email", "x".repeat(40_000), "password", "guess");
+        Stream.of(
+                        stranger.get("/sign-in"),
+                        stranger.get("/offers"),
+                        stranger.get("/offers?" + "x".repeat(3000)),
+                        stranger.get("/first-password"),
+                        stranger.send("/sign-in", "email", "nobody@b.example", "password", "guess"),
+                        stranger.send("/sign-in", "email", "x".repeat(40_000), "password", "guess"),
+                        stranger.sendTo("/sign-in", "/sign-out"),
+                        console().post("/sign-in", "email", "nobody@b.example", "password", "guess"),
+                        console().post("/offers", "name", "x"))
+                .flatMap(answer -> answer.headers().allValues("Set-Cookie").stream())
+                .forEach(cookie -> assertThat(cookie).doesNotContain("session").hasSizeLessThan(900));
         assertThat(Accounts.cut("y".repeat(300))).hasSize(254);
+    }
+
+    @Test
+    void signingInLeadsToThePageThatWasAskedForAndNowhereElse() {
         Guest asked = console();
         Scenario.Stage stage = scenario.empty();
         asked.get("/offers?a=b");
         assertThat(location(asked.send("/sign-in", "email", stage.email(), "password", Scenario.PASSWORD)))
                 .endsWith("/offers?a=b");
+        assertThat(asked.cookie("ferret_asked").orElse("")).isEmpty();
+        for (String path :
+                List.of("//evil.example", "https://evil.example", "/\\evil.example", "/a\r\nX: y", "offers")) {
+            Guest led = console();
+            String asking =
+                    Base64.getUrlEncoder().withoutPadding().encodeToString(path.getBytes(StandardCharsets.UTF_8));
+            assertThat(location(led.carrying("ferret_asked", asking)
+                            .send("/sign-in", "email", stage.email(), "password", Scenario.PASSWORD)))
+                    .as(path)
+                    .endsWith("/")
+                    .doesNotContain("evil");
+        }
     }
 
     @Test
