@@ -56,7 +56,7 @@ public record SiteSnapshot(
         Map<Address, String> entries,
         Map<Address, Moved> moved,
         Map<String, Network> networks,
-        Map<String, MediaFile> media,
+        Map<String, Map<WorkspaceId, MediaFile>> media,
         Map<String, WorkspaceId> ownBrowsers,
         Map<WorkspaceId, Workspace> workspaces,
         Map<String, WorkspaceId> promotions) {
@@ -130,7 +130,7 @@ public record SiteSnapshot(
         Map<Address, String> entries = new HashMap<>();
         Map<Address, Moved> moved = new HashMap<>();
         Map<String, Network> networks = new HashMap<>();
-        Map<String, MediaFile> media = new HashMap<>();
+        Map<String, Map<WorkspaceId, MediaFile>> media = new HashMap<>();
         Map<String, WorkspaceId> ownBrowsers = new HashMap<>();
         Map<WorkspaceId, Workspace> workspaces = new HashMap<>();
         Map<String, WorkspaceId> promotions = new HashMap<>();
@@ -161,7 +161,9 @@ public record SiteSnapshot(
             putWhere(standing, part.entries, entries);
             putWhere(standing, part.moved, moved);
             part.networks.forEach(network -> networks.put(network.postbackKey(), network));
-            part.media.forEach(file -> file.copies().forEach(copy -> media.put(copy.name(), copy)));
+            part.media.forEach(file -> file.copies()
+                    .forEach(copy -> media.computeIfAbsent(copy.name(), name -> new HashMap<>(1))
+                            .put(id, copy)));
             part.ownBrowsers.forEach(mark -> ownBrowsers.put(mark, id));
         }
         return new SiteSnapshot(
@@ -194,6 +196,19 @@ public record SiteSnapshot(
                 all.put(address, one);
             }
         });
+    }
+
+    /** A file that visitors of a host may fetch, of whichever of its workspaces. */
+    public Optional<MediaFile> media(Front front, String name) {
+        return media.getOrDefault(name, Map.of()).entrySet().stream()
+                .filter(file -> front.serves(file.getKey()))
+                .map(Map.Entry::getValue)
+                .findFirst();
+    }
+
+    /** A file of a workspace's shelf. */
+    public Optional<MediaFile> media(WorkspaceId workspace, String name) {
+        return Optional.ofNullable(media.getOrDefault(name, Map.of()).get(workspace));
     }
 
     /** Where a link leads. */

@@ -84,6 +84,11 @@ class MailRoutes {
         this.answers = answers;
     }
 
+    /** Who a pass is for, on a host that serves their workspace. */
+    private Optional<Passes.Claim> claim(HttpServletRequest request, Passes.Purpose purpose, String pass) {
+        return passes.read(purpose, pass).filter(claim -> Fronts.of(request).serves(claim.workspace()));
+    }
+
     private static boolean looking(HttpServletRequest request) {
         return request.getMethod().equals("HEAD");
     }
@@ -97,7 +102,7 @@ class MailRoutes {
      * that only open the links of a mail confirm nothing.
      */
     void askToConfirm(HttpServletRequest request, HttpServletResponse response, String pass) throws IOException {
-        Optional<Subscriber> one = passes.read(Passes.Purpose.CONFIRM, pass).flatMap(people::claimed);
+        Optional<Subscriber> one = claim(request, Passes.Purpose.CONFIRM, pass).flatMap(people::claimed);
         if (one.isEmpty()) {
             answers.notFound(response);
         } else if (one.get().membership() != Membership.PENDING && !people.somethingWaits(one.get())) {
@@ -122,7 +127,7 @@ class MailRoutes {
 
     /** {@code POST /confirm/{pass}}: confirms the address, then leads to the list's page for that. */
     void confirm(HttpServletRequest request, HttpServletResponse response, String pass) throws IOException {
-        Optional<Subscriber> one = passes.read(Passes.Purpose.CONFIRM, pass)
+        Optional<Subscriber> one = claim(request, Passes.Purpose.CONFIRM, pass)
                 .flatMap(people::claimed)
                 .flatMap(known -> people.confirm(known.workspace(), known.id()));
         if (one.isEmpty()) {
@@ -196,7 +201,7 @@ class MailRoutes {
 
     /** {@code GET /leave/{pass}}: asks, since programs open links too; nothing changes yet. */
     void askToLeave(HttpServletRequest request, HttpServletResponse response, String pass) throws IOException {
-        Optional<Subscriber> one = leaver(pass);
+        Optional<Subscriber> one = leaver(request, pass);
         if (one.isEmpty()) {
             answers.notFound(response);
             return;
@@ -217,15 +222,15 @@ class MailRoutes {
                                 .orElse("")));
     }
 
-    private Optional<Subscriber> leaver(String pass) {
-        return passes.read(Passes.Purpose.LEAVE, pass)
+    private Optional<Subscriber> leaver(HttpServletRequest request, String pass) {
+        return claim(request, Passes.Purpose.LEAVE, pass)
                 .flatMap(people::claimed)
                 .filter(one -> one.membership() != Membership.ERASED);
     }
 
     /** {@code POST /leave/{pass}}: takes the person off at once, by the button or by one click of a mail program (RFC 8058). */
     void leave(HttpServletRequest request, HttpServletResponse response, String pass) throws IOException {
-        Optional<Subscriber> one = leaver(pass).flatMap(known -> people.leave(known.workspace(), known.id()));
+        Optional<Subscriber> one = leaver(request, pass).flatMap(known -> people.leave(known.workspace(), known.id()));
         if (one.isEmpty()) {
             answers.notFound(response);
             return;
@@ -245,7 +250,8 @@ class MailRoutes {
 
     /** {@code /m/{workspace}/{letter}/{link}}: notes who followed the link, then sends them where the mail said. */
     void follow(HttpServletRequest request, HttpServletResponse response, String[] parts) throws IOException {
-        Optional<WorkspaceId> workspace = ShortId.parse(parts[1], WorkspaceId::new);
+        Optional<WorkspaceId> workspace =
+                ShortId.parse(parts[1], WorkspaceId::new).filter(Fronts.of(request)::serves);
         Optional<LetterId> letter = ShortId.parse(parts[2], LetterId::new);
         Optional<LinkId> link = ShortId.parse(parts[3], LinkId::new);
         Optional<MailLinks.Followed> followed = workspace.isEmpty() || letter.isEmpty() || link.isEmpty()
@@ -269,11 +275,12 @@ class MailRoutes {
     /** {@code GET /gift/{bonus}?d=pass}: hands a bonus out to whoever has a pass that is still good. */
     void gift(HttpServletRequest request, HttpServletResponse response, String id) throws IOException {
         String pass = Optional.ofNullable(request.getParameter("d")).orElse("");
-        Optional<Passes.Claim> claim =
-                passes.read(Passes.Purpose.FETCH, pass).or(() -> passes.read(Passes.Purpose.FETCH_UNPROVED, pass));
+        Optional<Passes.Claim> claim = claim(request, Passes.Purpose.FETCH, pass)
+                .or(() -> claim(request, Passes.Purpose.FETCH_UNPROVED, pass));
         Optional<BonusId> bonusId = ShortId.parse(id, BonusId::new);
         if (claim.isEmpty() || claim.get().over()) {
             askForAddress(
+                    request,
                     response,
                     id,
                     claim.isPresent()
@@ -292,13 +299,14 @@ class MailRoutes {
         if (one.get().membership() != Membership.CONFIRMED
                 || !bonus.get().goesTo(one.get().list())) {
             askForAddress(
+                    request,
                     response,
                     id,
                     "This goes to the people of a list while they are on it, and this link is not of such a list.");
             return;
         }
         if (claim.get().purpose() == Passes.Purpose.FETCH_UNPROVED && confirms(one.get())) {
-            askForAddress(response, id, "This list goes by mail now.");
+            askForAddress(request, response, id, "This list goes by mail now.");
             return;
         }
         if (!looking(request) && request.getHeader("Range") == null) {
@@ -307,7 +315,10 @@ class MailRoutes {
         if (bonus.get().file().isEmpty()) {
             answers.sendTo(response, bonus.get().link());
         } else {
-            media.handOut(request, response, bonus.get().file());
+            media.handOut(
+                    request,
+                    response,
+                    snapshots.now().media(workspace, bonus.get().file()));
         }
     }
 
@@ -317,8 +328,10 @@ class MailRoutes {
                 .isPresent();
     }
 
-    private void askForAddress(HttpServletResponse response, String id, String why) throws IOException {
-        Optional<WorkspaceId> workspace = ShortId.parse(id, BonusId::new).flatMap(bonuses::workspaceOf);
+    private void askForAddress(HttpServletRequest request, HttpServletResponse response, String id, String why)
+            throws IOException {
+        Optional<WorkspaceId> workspace =
+                ShortId.parse(id, BonusId::new).flatMap(bonuses::workspaceOf).filter(Fronts.of(request)::serves);
         if (workspace.isEmpty()) {
             answers.notFound(response);
             return;
@@ -340,7 +353,7 @@ class MailRoutes {
     /** {@code POST /gift/{bonus}}: mails a fresh link to an address that is on a list; the answer tells nobody whether it is. */
     void renew(HttpServletRequest request, HttpServletResponse response, String id) throws IOException {
         Optional<BonusId> bonus = ShortId.parse(id, BonusId::new);
-        Optional<WorkspaceId> workspace = bonus.flatMap(bonuses::workspaceOf);
+        Optional<WorkspaceId> workspace = bonus.flatMap(bonuses::workspaceOf).filter(Fronts.of(request)::serves);
         if (workspace.isEmpty()) {
             answers.notFound(response);
             return;

@@ -32,22 +32,23 @@ class MediaRoute {
     }
 
     void serve(HttpServletRequest request, HttpServletResponse response, String name) throws IOException {
-        MediaFile file = snapshots.now().media().get(name);
-        if (file == null) {
+        Optional<MediaFile> file = snapshots.now().media(Fronts.of(request), name);
+        if (file.isEmpty()) {
             answers.notFound(response);
             return;
         }
-        serve(request, response, file, !file.picture() && !file.video(), "public, max-age=31536000, immutable");
+        boolean saved = !file.get().picture() && !file.get().video();
+        serve(request, response, file.get(), saved, "public, max-age=31536000, immutable");
     }
 
-    /** Hands a file out to be saved, whatever it is. */
-    void handOut(HttpServletRequest request, HttpServletResponse response, String name) throws IOException {
-        MediaFile file = snapshots.now().media().get(name);
-        if (file == null) {
+    /** Hands a file out to be saved, whatever it is; nothing where there is none. */
+    void handOut(HttpServletRequest request, HttpServletResponse response, Optional<MediaFile> file)
+            throws IOException {
+        if (file.isEmpty()) {
             answers.notFound(response);
             return;
         }
-        serve(request, response, file, true, "no-store");
+        serve(request, response, file.get(), true, "no-store");
     }
 
     private void serve(

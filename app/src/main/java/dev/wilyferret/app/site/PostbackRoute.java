@@ -34,7 +34,7 @@ class PostbackRoute {
 
     void receive(HttpServletRequest request, HttpServletResponse response, String key) throws IOException {
         Network network = snapshots.now().networks().get(key);
-        if (network == null) {
+        if (network == null || !Fronts.of(request).serves(network.workspace())) {
             answers.notFound(response);
             return;
         }

@@ -17,8 +17,10 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.slf4j.Logger;
@@ -51,6 +53,10 @@ class SiteServlet extends HttpServlet {
                     SiteRoute.MAIL_PREVIEW)
             .map(route -> "Disallow: /" + route.first() + "/")
             .collect(Collectors.joining("\n", "User-agent: *\n", ""));
+
+    /** What is looked at from the console, over the installation's own host alone. */
+    private static final Set<SiteRoute> OF_THE_INSTALLATION =
+            EnumSet.of(SiteRoute.PREVIEW, SiteRoute.DESIGN, SiteRoute.MAIL_PREVIEW);
 
     private final transient VisitorRoutes visitors;
     private final transient StepRoutes steps;
@@ -139,7 +145,10 @@ class SiteServlet extends HttpServlet {
         String path = request.getRequestURI();
         String[] parts = path.substring(1).split("/", -1);
         Optional<SiteRoute> route = SiteRoute.of(parts[0]);
-        if (fronts.find(request).isEmpty() && !ofHosts(route)) {
+        Optional<Front> front = fronts.find(request);
+        if (front.isEmpty() && !ofHosts(route)
+                || front.flatMap(Front::host).isPresent()
+                        && route.filter(OF_THE_INSTALLATION::contains).isPresent()) {
             answers.notFound(response);
             return;
         }

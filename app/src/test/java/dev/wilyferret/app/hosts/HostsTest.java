@@ -14,23 +14,38 @@ import dev.wilyferret.app.links.LinkDetails;
 import dev.wilyferret.app.links.Links;
 import dev.wilyferret.app.links.TrackingLink;
 import dev.wilyferret.app.live.SnapshotKeeper;
+import dev.wilyferret.app.people.Joining;
 import dev.wilyferret.app.people.Lists;
+import dev.wilyferret.app.people.Passes;
+import dev.wilyferret.app.people.People;
+import dev.wilyferret.app.people.Subscriber;
 import dev.wilyferret.app.promotions.Promotion;
 import dev.wilyferret.app.promotions.Promotions;
+import dev.wilyferret.app.publicpage.Previews;
+import dev.wilyferret.app.shelf.Bonus;
+import dev.wilyferret.app.shelf.Bonuses;
+import dev.wilyferret.app.shelf.MediaFile;
+import dev.wilyferret.app.shelf.Shelf;
 import dev.wilyferret.app.workspace.OwnBrowsers;
 import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.address.Tags;
+import dev.wilyferret.core.id.BonusId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.link.LinkCode;
 import dev.wilyferret.core.link.SiteRoute;
+import dev.wilyferret.core.people.EmailAddress;
+import dev.wilyferret.core.people.Membership;
 import dev.wilyferret.core.text.Refusal;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.net.URI;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -76,6 +91,21 @@ class HostsTest extends AppTest {
 
     @Autowired
     private SnapshotKeeper snapshots;
+
+    @Autowired
+    private Shelf shelf;
+
+    @Autowired
+    private Bonuses bonuses;
+
+    @Autowired
+    private People people;
+
+    @Autowired
+    private Passes passes;
+
+    @Autowired
+    private Previews previews;
 
     private Scenario.Trail trail;
 
@@ -497,6 +527,50 @@ class HostsTest extends AppTest {
         assertThat(on(host).get(SiteRoute.OUT.path(other.redirect().id())).statusCode())
                 .as("its own, from wherever")
                 .isEqualTo(302);
+    }
+
+    /** Each of these is there on the installation's host, and on one of the workspace's own. */
+    @Test
+    void onSomebodyElsesHostNothingOfAWorkspaceIsThere() {
+        OwnHost others = atWork();
+        trail = scenario.trail();
+        OwnHost own = atWork();
+        MediaFile file = shelf.put(
+                trail.workspace(),
+                "guide.pdf",
+                new ByteArrayInputStream("%PDF-1.7 guide".getBytes(StandardCharsets.UTF_8)));
+        BonusId bonus = bonuses.newId();
+        bonuses.keep(trail.workspace(), new Bonus(bonus, "Guide", "", "", "", file.name(), "", "", Set.of()));
+        Subscriber one = people.join(
+                trail.workspace(),
+                scenario.list(trail.workspace(), false),
+                Joining.plain(new EmailAddress("ines@a.example"), "Ines", ""));
+        List<String> addresses = List.of(
+                SiteRoute.MEDIA.path(file.name()),
+                SiteRoute.FILE.path(trail.bridge().id(), file.name()),
+                SiteRoute.GIFT.path(bonus),
+                SiteRoute.GIFT.path(bonus) + "?d=" + passes.pass(one, Passes.Purpose.FETCH),
+                SiteRoute.CONFIRM.path(passes.pass(one, Passes.Purpose.CONFIRM)),
+                SiteRoute.LEAVE.path(passes.pass(one, Passes.Purpose.LEAVE)));
+        for (String address : addresses) {
+            awaitStatus(guest(), address, 200);
+            assertThat(on(own).get(address).statusCode()).as(address).isEqualTo(200);
+            assertThat(on(others).get(address).statusCode()).as(address).isEqualTo(404);
+        }
+        for (String address : addresses.subList(2, addresses.size())) {
+            assertThat(on(others).post(address, "email", "ines@a.example").statusCode())
+                    .as(address)
+                    .isEqualTo(404);
+        }
+        assertThat(people.find(trail.workspace(), one.id()).orElseThrow().membership())
+                .isEqualTo(Membership.CONFIRMED);
+        String postback = SiteRoute.POSTBACK.path(trail.network().postbackKey()) + "?secret="
+                + trail.network().secret() + "&order_id=1";
+        assertThat(on(others).get(postback).statusCode()).isEqualTo(404);
+        assertThat(on(own).get(postback).statusCode()).isEqualTo(200);
+        String preview = previews.path(trail.bridge());
+        assertThat(guest().get(preview).statusCode()).isEqualTo(200);
+        assertThat(on(others).get(preview).statusCode()).isEqualTo(404);
     }
 
     @Test
