@@ -55,7 +55,7 @@
 
   // Where consent is asked for, pixels wait for it; the answer is remembered for half a year.
   function ask(then) {
-    var said = /(?:^|; )wf_ok=(yes|no)/.exec(document.cookie);
+    var said = /(?:^|; )(?:__Host-)?wf_ok=(yes|no)/.exec(document.cookie);
     if (said) {
       if (said[1] === 'yes') then();
       return;
@@ -65,7 +65,8 @@
     question.addEventListener('click', function (event) {
       var answer = event.target.dataset.ok;
       if (!answer) return;
-      document.cookie = 'wf_ok=' + answer + '; path=/; max-age=15552000; samesite=lax';
+      var https = location.protocol === 'https:';
+      document.cookie = (https ? '__Host-' : '') + 'wf_ok=' + answer + '; path=/; max-age=15552000; samesite=lax' + (https ? '; secure' : '');
       question.hidden = true;
       if (answer === 'yes') then();
     });

@@ -21,6 +21,7 @@ import java.nio.file.Path;
 import java.sql.SQLException;
 import java.time.Duration;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -60,8 +61,8 @@ class BehindProxyTest {
         registry.add("spring.datasource.password", TestDatabase::password);
         registry.add("server.port", () -> CONSOLE);
         registry.add("ferret.site-port", () -> SITE);
-        registry.add("ferret.console-address", () -> "https://console.growbench.example");
-        registry.add("ferret.site-address", () -> "https://growbench.example");
+        registry.add("ferret.console-address", () -> "https://Console.GrowBench.example");
+        registry.add("ferret.site-address", () -> "HTTPS://GrowBench.example");
         registry.add("ferret.proxies", () -> "127.0.0.1");
         registry.add("ferret.http-version-header", () -> "X-Http-Version");
         registry.add("ferret.host-check-port", () -> PROXY);
@@ -107,14 +108,54 @@ class BehindProxyTest {
         }
         HttpResponse<String> asked = console().get("/offers");
         assertThat(Guest.location(asked)).isEqualTo("https://console.growbench.example/sign-in");
-        assertThat(asked.headers().allValues("Set-Cookie")).isNotEmpty().allMatch(cookie -> cookie.contains("Secure"));
+        assertThat(asked.headers().allValues("Set-Cookie")).isNotEmpty().allMatch(BehindProxyTest::ofThisHostAlone);
         assertThat(asked.headers().firstValue("Strict-Transport-Security")).isPresent();
+        assertThat(console()
+                        .send("/sign-in", "email", trail.stage().email(), "password", Scenario.PASSWORD)
+                        .headers()
+                        .allValues("Set-Cookie"))
+                .anyMatch(cookie -> cookie.startsWith("__Host-ferret_session="))
+                .allMatch(BehindProxyTest::ofThisHostAlone);
         HttpResponse<String> page = site().get(trail.bridgePath(), "X-Forwarded-For", "198.51.100.23");
-        assertThat(page.headers().allValues("Set-Cookie")).isNotEmpty().allMatch(cookie -> cookie.contains("Secure"));
+        assertThat(page.headers().allValues("Set-Cookie")).isNotEmpty().allMatch(BehindProxyTest::ofThisHostAlone);
         assertThat(sql.sql("select count(*) from click where address = '198.51.100.23'")
                         .query(Integer.class)
                         .single())
                 .isEqualTo(1);
+    }
+
+    /** As browsers ask of names that begin so. */
+    private static boolean ofThisHostAlone(String cookie) {
+        return cookie.startsWith("__Host-")
+                && cookie.contains("; Secure")
+                && cookie.contains("; Path=/;")
+                && !cookie.toLowerCase(Locale.ROOT).contains("domain=");
+    }
+
+    @Test
+    void aVisitIsKnownAgainByCookiesThatNoOtherHostCanSet() {
+        Guest reader = site();
+        reader.get(trail.bridgePath());
+        String visitor = reader.cookie("__Host-wf_v").orElseThrow();
+        reader.get(trail.bridgePath());
+        assertThat(reader.cookie("__Host-wf_v")).contains(visitor);
+        Guest injected = site().carrying("wf_v", visitor);
+        injected.get(trail.bridgePath());
+        assertThat(injected.cookie("__Host-wf_v").orElseThrow()).isNotEqualTo(visitor);
+    }
+
+    @Test
+    void theConsolesHostIsNobodysHoweverItIsWritten() {
+        for (String name : List.of("console.growbench.example", "CONSOLE.growbench.example", "growbench.example")) {
+            assertThat(owner().sendTo("/links/hosts", "/links/hosts", "name", name)
+                            .body())
+                    .as(name)
+                    .containsAnyOf("is where you sign in", "own host: everything stands on it anyway");
+        }
+        assertThat(sql.sql("select count(*) from own_host where name like '%growbench.example'")
+                        .query(Integer.class)
+                        .single())
+                .isZero();
     }
 
     @Test

@@ -2,7 +2,9 @@ package dev.wilyferret.app.installation;
 
 import java.net.URI;
 import java.nio.file.Path;
+import java.util.Locale;
 import org.springframework.boot.context.properties.ConfigurationProperties;
+import org.springframework.web.util.UriComponentsBuilder;
 
 /**
  * What the operator sets.
@@ -41,6 +43,22 @@ public record Installation(
         int hostCheckPort,
         Mail mail,
         Demo demo) {
+
+    public Installation {
+        consoleAddress = inSmallLetters(consoleAddress);
+        siteAddress = inSmallLetters(siteAddress);
+    }
+
+    /** Hosts are compared with what browsers send, and those write them in small letters. */
+    private static URI inSmallLetters(URI address) {
+        return address.getHost() == null
+                ? address
+                : UriComponentsBuilder.fromUri(address)
+                        .scheme(address.getScheme().toLowerCase(Locale.ROOT))
+                        .host(address.getHost().toLowerCase(Locale.ROOT))
+                        .build(true)
+                        .toUri();
+    }
 
     /** Whether clients' addresses come from a proxy. */
     public boolean behindProxy() {

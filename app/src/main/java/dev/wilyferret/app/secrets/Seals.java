@@ -11,6 +11,8 @@ import java.util.function.Supplier;
 import java.util.random.RandomGenerator;
 import javax.crypto.SecretKey;
 import javax.crypto.spec.SecretKeySpec;
+import org.apache.commons.codec.digest.HmacAlgorithms;
+import org.apache.commons.codec.digest.HmacUtils;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -39,7 +41,7 @@ public class Seals implements InitializingBean {
     private final KeyFile file;
     private final RandomGenerator random;
     private final Clock clock;
-    private @Nullable BytesEncryptor data;
+    private @Nullable Data data;
 
     Seals(JdbcClient sql, Installation installation, RandomGenerator random, Clock clock) {
         this.sql = sql;
@@ -69,13 +71,26 @@ public class Seals implements InitializingBean {
         return AesGcmBytesEncryptor.withSecretKey(key).build();
     }
 
-    private synchronized BytesEncryptor data() {
-        BytesEncryptor known = data;
+    /** The data key, and what seals with it. */
+    private record Data(byte[] key, BytesEncryptor encryptor) {}
+
+    private synchronized Data data() {
+        Data known = data;
         if (known == null) {
-            known = with(new SecretKeySpec(wrapped().map(this::unwrapped).orElseGet(this::made), "AES"));
+            byte[] key = wrapped().map(this::unwrapped).orElseGet(this::made);
+            known = new Data(key, with(new SecretKeySpec(key, "AES")));
             data = known;
         }
         return known;
+    }
+
+    /**
+     * A key of its own for one purpose, the same as long as this database has its data key.
+     *
+     * @throws Unreadable if there is none
+     */
+    public byte[] derived(String purpose) {
+        return new HmacUtils(HmacAlgorithms.HMAC_SHA_256, data().key).hmac(purpose);
     }
 
     private Optional<byte[]> wrapped() {
@@ -129,12 +144,13 @@ public class Seals implements InitializingBean {
 
     /** @throws Unreadable if there is no key to seal with */
     public String seal(String secret) {
-        return TEXT + Base64.getEncoder().encodeToString(data().encrypt(secret.getBytes(StandardCharsets.UTF_8)));
+        return TEXT
+                + Base64.getEncoder().encodeToString(data().encryptor.encrypt(secret.getBytes(StandardCharsets.UTF_8)));
     }
 
     /** @throws Unreadable if there is no key to seal with */
     public byte[] seal(byte[] secret) {
-        byte[] sealed = data().encrypt(secret);
+        byte[] sealed = data().encryptor.encrypt(secret);
         byte[] marked = Arrays.copyOf(BYTES, BYTES.length + sealed.length);
         System.arraycopy(sealed, 0, marked, BYTES.length, sealed.length);
         return marked;
@@ -156,7 +172,7 @@ public class Seals implements InitializingBean {
     }
 
     private byte[] decrypted(Supplier<byte[]> sealed) {
-        BytesEncryptor key = data();
+        BytesEncryptor key = data().encryptor;
         try {
             return key.decrypt(sealed.get());
         } catch (IllegalStateException | IllegalArgumentException | IndexOutOfBoundsException damaged) {

@@ -4,36 +4,35 @@ import dev.wilyferret.app.secrets.Seals;
 import dev.wilyferret.app.secrets.Signing;
 import dev.wilyferret.app.workspace.Workspaces;
 import dev.wilyferret.core.id.ShortId;
-import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.VisitorId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.link.SiteParameter;
+import dev.wilyferret.core.visit.VisitLife;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.time.Clock;
 import java.time.Duration;
-import java.time.Instant;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 
 /**
  * A visit as it goes along in addresses, to pages on hosts of their own and back from there, where no cookie of this site reaches.
- * Signed, so that only visits that there were can be named; good for a day from its click on.
+ * Signed, so that only visits that there were can be named; good for as long as a visit lives. It never takes the place of a later
+ * visit on the same promotion.
  */
 @Component
 class Carried {
 
-    private static final Duration GOOD_FOR = Duration.ofDays(1);
     private static final Duration CLOCK_SLACK = Duration.ofMinutes(1);
     private static final int SIGNED = 16;
 
     private final Workspaces workspaces;
-    private final UuidV7 ids;
+    private final VisitCookies cookies;
     private final Clock clock;
 
-    Carried(Workspaces workspaces, UuidV7 ids, Clock clock) {
+    Carried(Workspaces workspaces, VisitCookies cookies, Clock clock) {
         this.workspaces = workspaces;
-        this.ids = ids;
+        this.cookies = cookies;
         this.clock = clock;
     }
 
@@ -63,13 +62,12 @@ class Carried {
         return ShortId.parse(parts[0], VisitorId::new)
                 .flatMap(visitor -> Visit.Current.parse(parts[1]).map(click -> new Along(visitor, click)))
                 .filter(along ->
-                        age(along).compareTo(GOOD_FOR) < 0 && age(along).compareTo(CLOCK_SLACK.negated()) > 0);
+                        age(along).compareTo(VisitLife.LASTS) < 0 && age(along).compareTo(CLOCK_SLACK.negated()) > 0);
     }
 
     /** How long ago its click was. */
     Duration age(Along along) {
-        Instant clicked = UuidV7.momentOf(along.click.click().value());
-        return Duration.between(clicked, clock.instant());
+        return Duration.between(along.click.clicked(), clock.instant());
     }
 
     /** The visit of a request that carries one along, in its address or its form; otherwise what its cookies say. */
@@ -82,9 +80,9 @@ class Carried {
     /** Lets the browser go on with the visit that a request carries along, by cookies of this host. */
     void settle(HttpServletRequest request, HttpServletResponse response, WorkspaceId workspace) {
         read(request, workspace)
-                .ifPresent(along -> Visit.of(request, ids)
-                        .carrying(along.visitor, along.click)
-                        .remember(request, response, along.click));
+                .map(along -> cookies.of(request).carrying(along.visitor, along.click))
+                .ifPresent(visit -> cookies.remember(
+                        request, response, visit.visitor(), visit.current().orElseThrow()));
     }
 
     /** Whom a request carries along. */

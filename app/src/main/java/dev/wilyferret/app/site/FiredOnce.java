@@ -1,15 +1,14 @@
 package dev.wilyferret.app.site;
 
+import dev.wilyferret.app.intake.Cookies;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.ShortId;
-import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.stream.Stream;
 
 /** On which redirect pages the pixels fired in this visit already; the visitor's browser remembers it, for as long as the visit. */
 final class FiredOnce {
@@ -21,11 +20,8 @@ final class FiredOnce {
 
     /** The visit's click, then the pages. */
     private static List<String> remembered(HttpServletRequest request) {
-        Cookie[] cookies = request.getCookies();
-        return Stream.of(cookies == null ? new Cookie[0] : cookies)
-                .filter(cookie -> cookie.getName().equals(NAME))
-                .findFirst()
-                .map(cookie -> Arrays.asList(cookie.getValue().split("\\.")))
+        return Cookies.value(request, NAME)
+                .map(value -> Arrays.asList(value.split("\\.")))
                 .orElse(List.of());
     }
 
@@ -46,6 +42,6 @@ final class FiredOnce {
                     .limit(MOST - 1)
                     .forEach(now::add);
         }
-        Visit.setCookie(request, response, NAME, String.join(".", now), Visit.VISIT_LASTS);
+        Cookies.set(request, response, NAME, String.join(".", now), Visit.VISIT_LASTS);
     }
 }

@@ -65,6 +65,7 @@ class FormRoutes {
     private final ClickBook clicks;
     private final Onward onward;
     private final Carried carried;
+    private final VisitCookies cookies;
     private final Orders orders;
     private final Clients clients;
     private final Passes passes;
@@ -84,6 +85,7 @@ class FormRoutes {
             ClickBook clicks,
             Onward onward,
             Carried carried,
+            VisitCookies cookies,
             Orders orders,
             Clients clients,
             Passes passes,
@@ -101,6 +103,7 @@ class FormRoutes {
         this.clicks = clicks;
         this.onward = onward;
         this.carried = carried;
+        this.cookies = cookies;
         this.orders = orders;
         this.clients = clients;
         this.passes = passes;
@@ -278,7 +281,7 @@ class FormRoutes {
         if (!events.isEmpty()) {
             log.append(events);
         }
-        visit.remember(request, response, current);
+        cookies.remember(request, response, visit.visitor(), current);
         return current;
     }
 

@@ -1,10 +1,10 @@
 package dev.wilyferret.app.site;
 
+import dev.wilyferret.app.intake.Cookies;
 import dev.wilyferret.core.id.RotationId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.visit.Draw;
-import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.time.Duration;
@@ -26,15 +26,10 @@ final class GivenVariants {
 
     /** Pairs of a rotation and a variant, the latest first. */
     private static List<String> remembered(HttpServletRequest request) {
-        Cookie[] cookies = request.getCookies();
-        for (Cookie cookie : cookies == null ? new Cookie[0] : cookies) {
-            if (cookie.getName().equals(NAME)) {
-                return Arrays.stream(cookie.getValue().split("-"))
-                        .filter(pair -> PAIR.matcher(pair).matches())
-                        .toList();
-            }
-        }
-        return List.of();
+        return Cookies.value(request, NAME).stream()
+                .flatMap(value -> Arrays.stream(value.split("-")))
+                .filter(pair -> PAIR.matcher(pair).matches())
+                .toList();
     }
 
     static Optional<VariantId> of(HttpServletRequest request, RotationId rotation) {
@@ -61,7 +56,7 @@ final class GivenVariants {
                 pairs.add(pair);
             }
         }
-        Visit.setCookie(request, response, NAME, String.join("-", pairs), KEPT);
+        Cookies.set(request, response, NAME, String.join("-", pairs), KEPT);
     }
 
     /** What a pair of a rotation begins with. */

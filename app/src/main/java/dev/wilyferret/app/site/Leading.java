@@ -2,6 +2,7 @@ package dev.wilyferret.app.site;
 
 import dev.wilyferret.app.live.SiteSnapshot.LiveLink;
 import dev.wilyferret.app.live.SiteSnapshot.Target;
+import dev.wilyferret.core.address.AddressParts;
 import dev.wilyferret.core.address.Tagging;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.ShortId;
@@ -92,9 +93,10 @@ class Leading {
         }
     }
 
-    /** The address of a page elsewhere with what visitors bring along. */
+    /** The address of a page elsewhere with what visitors bring along; what is stored of it stays as it is. */
     static String outside(String address, Map<String, String> passed, Optional<String> along) {
         Map<String, String> parameters = new LinkedHashMap<>(passed);
+        AddressParts.of(address).parameters().forEach(stored -> parameters.remove(stored.name()));
         along.ifPresent(text -> parameters.put(SiteParameter.VISIT, text));
         return Tagging.of(address, parameters).address();
     }

@@ -27,6 +27,7 @@ class Onward {
     private final SnapshotKeeper snapshots;
     private final ClickLog log;
     private final UuidV7 ids;
+    private final VisitCookies cookies;
     private final Arrivals arrivals;
     private final Carried carried;
     private final OpenVisits visits;
@@ -37,6 +38,7 @@ class Onward {
             SnapshotKeeper snapshots,
             ClickLog log,
             UuidV7 ids,
+            VisitCookies cookies,
             Arrivals arrivals,
             Carried carried,
             OpenVisits visits,
@@ -45,6 +47,7 @@ class Onward {
         this.snapshots = snapshots;
         this.log = log;
         this.ids = ids;
+        this.cookies = cookies;
         this.arrivals = arrivals;
         this.carried = carried;
         this.visits = visits;
@@ -53,7 +56,7 @@ class Onward {
     }
 
     Visit visit(HttpServletRequest request, WorkspaceId workspace) {
-        return carried.onto(Visit.of(request, ids), request, workspace);
+        return carried.onto(cookies.of(request), request, workspace);
     }
 
     /** A visit that begins on a page: without a link, or with that of the visit it goes on with. */
@@ -108,7 +111,7 @@ class Onward {
         if (Came.recorded(request)) {
             straightOn(led).ifPresent(events::add);
             log.append(events);
-            led.visit.remember(request, response, led.current);
+            cookies.remember(request, response, led.visit.visitor(), led.current);
             GivenVariants.remember(request, response, List.of(led.given.draw()));
         }
         lead(request, response, led);

@@ -3,6 +3,7 @@ package dev.wilyferret.app.site;
 import dev.wilyferret.app.clicks.BrowserNames;
 import dev.wilyferret.app.installation.Installation;
 import dev.wilyferret.app.installation.SiteAddress;
+import dev.wilyferret.app.intake.Cookies;
 import dev.wilyferret.app.live.SnapshotKeeper;
 import dev.wilyferret.app.postman.MailPreviews;
 import dev.wilyferret.app.publicpage.Previews;
@@ -66,7 +67,7 @@ class OwnRoutes {
             answers.notFound(response);
             return;
         }
-        Visit.setCookie(request, response, Visit.OWN, marked.get().token(), MARK_KEPT);
+        Cookies.set(request, response, VisitCookies.OWN, marked.get().token(), MARK_KEPT);
         Optional<OwnHost> here = Fronts.of(request).host();
         Optional<String> next = snapshots.now().reachable(marked.get().workspace()).stream()
                 .filter(host -> here.isEmpty() || host.compareTo(here.get()) > 0)

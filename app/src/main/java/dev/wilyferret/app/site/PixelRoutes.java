@@ -38,6 +38,7 @@ class PixelRoutes {
     private final ClickBook clicks;
     private final OpenVisits visits;
     private final Line line;
+    private final VisitCookies cookies;
     private final UuidV7 ids;
     private final Answers answers;
     private final Clock clock;
@@ -49,6 +50,7 @@ class PixelRoutes {
             ClickBook clicks,
             OpenVisits visits,
             Line line,
+            VisitCookies cookies,
             UuidV7 ids,
             Answers answers,
             Clock clock,
@@ -58,6 +60,7 @@ class PixelRoutes {
         this.clicks = clicks;
         this.line = line;
         this.visits = visits;
+        this.cookies = cookies;
         this.ids = ids;
         this.answers = answers;
         this.clock = clock;
@@ -132,13 +135,13 @@ class PixelRoutes {
     private void keep(
             HttpServletRequest request, LivePage page, PagePixel pixel, EventId view, PixelAnswer answer, int millis)
             throws IOException {
-        Visit visit = Visit.of(request, ids);
+        Visit visit = cookies.of(request);
         PixelEvent event = pixel.event();
         Optional<Visit.Current> current = visits.on(visit, page.promotion());
         if (current.isEmpty()) {
             return;
         }
-        clickOf(view, page, current.get().click())
+        clickOf(view, page, current.get().click(), answer)
                 .ifPresent(click -> log.append(List.of(new PixelFired(
                         answer == PixelAnswer.LEFT_TO_SERVER
                                 ? PixelFired.idForServer(view, pixel.id(), event)
@@ -154,9 +157,13 @@ class PixelRoutes {
                         millis))));
     }
 
-    /** The click that a view belongs to: where a newer click came after it, as by an ad opened beside the page, the one before. */
-    private Optional<ClickId> clickOf(EventId view, LivePage page, ClickId current) throws IOException {
-        if (view.value().compareTo(current.value()) > 0) {
+    /**
+     * The click that a view belongs to: where a newer click came after it, as by an ad opened beside the page, the one before. What the
+     * server is to tell an ad platform is told of views that there were.
+     */
+    private Optional<ClickId> clickOf(EventId view, LivePage page, ClickId current, PixelAnswer answer)
+            throws IOException {
+        if (answer != PixelAnswer.LEFT_TO_SERVER && view.value().compareTo(current.value()) > 0) {
             return Optional.of(current);
         }
         return line.in(() -> clicks.viewed(page.workspace(), page.id(), view))

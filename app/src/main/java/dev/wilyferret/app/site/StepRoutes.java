@@ -33,6 +33,7 @@ class StepRoutes {
     private final SnapshotKeeper snapshots;
     private final ClickLog log;
     private final UuidV7 ids;
+    private final VisitCookies cookies;
     private final Answers answers;
     private final Onward onward;
     private final Sharing sharing;
@@ -42,6 +43,7 @@ class StepRoutes {
             SnapshotKeeper snapshots,
             ClickLog log,
             UuidV7 ids,
+            VisitCookies cookies,
             Answers answers,
             Onward onward,
             Sharing sharing,
@@ -49,6 +51,7 @@ class StepRoutes {
         this.snapshots = snapshots;
         this.log = log;
         this.ids = ids;
+        this.cookies = cookies;
         this.answers = answers;
         this.onward = onward;
         this.sharing = sharing;
@@ -139,7 +142,8 @@ class StepRoutes {
         SiteSnapshot snapshot = snapshots.now();
         Optional<LivePage> from = ShortId.parse(pageId, PageId::new)
                 .flatMap(id -> snapshot.page(Fronts.of(request), id))
-                .filter(page -> page.handsOut(name) && snapshot.media().containsKey(name));
+                .filter(page -> page.handsOut(name)
+                        && snapshot.media(page.workspace(), name).isPresent());
         // Who asks for a part has begun before.
         if (from.isPresent() && request.getHeader("Range") == null) {
             LivePage page = from.get();
@@ -150,7 +154,7 @@ class StepRoutes {
                     (id, click, visitor) -> new SiteEvent.HandedOut(
                             id, page.workspace(), page.promotion(), click, visitor, page.id(), name));
         }
-        media.handOut(request, response, name);
+        media.handOut(request, response, snapshot.media(Fronts.of(request), name));
     }
 
     /** A step away from a page. */
@@ -166,7 +170,7 @@ class StepRoutes {
         events.add(step.of(new EventId(ids.next()), current.click(), visit.visitor()));
         if (Came.recorded(request)) {
             log.append(events);
-            visit.remember(request, response, current);
+            cookies.remember(request, response, visit.visitor(), current);
         }
         return current;
     }

@@ -11,14 +11,12 @@ import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.id.VisitorId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.visit.SiteEvent;
-import jakarta.servlet.http.Cookie;
-import jakarta.servlet.http.HttpServletRequest;
-import jakarta.servlet.http.HttpServletResponse;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.Optional;
 
 /**
- * Who is asking, as far as their cookies tell.
+ * Who is asking, as far as it is known.
  *
  * @param visitor a fresh id if the browser brought none
  * @param known whether it brought one
@@ -28,13 +26,6 @@ import java.util.Optional;
  */
 record Visit(VisitorId visitor, boolean known, Optional<Current> current, Optional<String> ownToken, boolean agreed) {
 
-    static final String VISITOR = "wf_v";
-    static final String CLICK = "wf_c";
-    static final String OWN = "wf_own";
-    /** Set by the page's script, which is why it is the one cookie that script can read. */
-    static final String CONSENT = "wf_ok";
-
-    private static final Duration VISITOR_KEPT = Duration.ofDays(365);
     /** A visit is over after this long without a request. */
     static final Duration VISIT_LASTS = Duration.ofMinutes(30);
 
@@ -43,6 +34,10 @@ record Visit(VisitorId visitor, boolean known, Optional<Current> current, Option
 
         static Current of(SiteEvent.Click click) {
             return new Current(click.id(), click.promotion(), click.link(), click.variant());
+        }
+
+        Instant clicked() {
+            return UuidV7.momentOf(click.value());
         }
 
         /** The ids with full stops between them; what is missing at the end is left out. */
@@ -72,55 +67,23 @@ record Visit(VisitorId visitor, boolean known, Optional<Current> current, Option
         }
     }
 
-    static Visit of(HttpServletRequest request, UuidV7 ids) {
-        Optional<VisitorId> visitor = Optional.empty();
-        Optional<Current> current = Optional.empty();
-        Optional<String> own = Optional.empty();
-        boolean agreed = false;
-        Cookie[] cookies = request.getCookies();
-        for (Cookie cookie : cookies == null ? new Cookie[0] : cookies) {
-            switch (cookie.getName()) {
-                case VISITOR -> visitor = ShortId.parse(cookie.getValue(), VisitorId::new);
-                case CLICK -> current = Current.parse(cookie.getValue());
-                case OWN -> own = Optional.of(cookie.getValue());
-                case CONSENT -> agreed = cookie.getValue().equals("yes");
-                default -> {}
-            }
-        }
-        return new Visit(visitor.orElseGet(() -> new VisitorId(ids.next())), visitor.isPresent(), current, own, agreed);
-    }
-
     /** The present click, if it belongs to the promotion. */
     Optional<Current> currentOn(PromotionId promotion) {
         return current.filter(click -> click.promotion().equals(promotion));
     }
 
-    /** The visit with a click that was carried along where cookies do not reach; a visitor whom a cookie names stays that one. */
+    /**
+     * The visit with a click that was carried along where cookies do not reach. A visitor whom a cookie names stays that one, and a
+     * later click of theirs on the same promotion stays theirs.
+     */
     Visit carrying(VisitorId carried, Current click) {
-        return new Visit(known ? visitor : carried, true, Optional.of(click), ownToken, agreed);
+        Current latest = currentOn(click.promotion())
+                .filter(own -> own.clicked().isAfter(click.clicked()))
+                .orElse(click);
+        return new Visit(known ? visitor : carried, true, Optional.of(latest), ownToken, agreed);
     }
 
     boolean own(SiteSnapshot snapshot, WorkspaceId workspace) {
         return ownToken.isPresent() && snapshot.marksOwn(workspace, OwnBrowsers.fingerprint(ownToken.get()));
-    }
-
-    /** Lets the browser remember the visitor, and the click for as long as the visit lasts. */
-    void remember(HttpServletRequest request, HttpServletResponse response, Current click) {
-        setCookie(request, response, VISITOR, ShortId.of(visitor), VISITOR_KEPT);
-        setCookie(request, response, CLICK, click.text(), VISIT_LASTS);
-    }
-
-    /** Lets the browser remember on this host who came over from another. */
-    static void takeOver(HttpServletRequest request, HttpServletResponse response, Crossing.Over over) {
-        setCookie(request, response, VISITOR, ShortId.of(over.visitor()), VISITOR_KEPT);
-        over.current().ifPresent(click -> setCookie(request, response, CLICK, click.text(), VISIT_LASTS));
-    }
-
-    static void setCookie(
-            HttpServletRequest request, HttpServletResponse response, String name, String value, Duration kept) {
-        response.addHeader(
-                "Set-Cookie",
-                name + "=" + value + "; Path=/; Max-Age=" + kept.toSeconds() + "; HttpOnly; SameSite=Lax"
-                        + (request.isSecure() ? "; Secure" : ""));
     }
 }

@@ -44,6 +44,7 @@ class VisitorRoutes {
     private final SnapshotKeeper snapshots;
     private final ClickLog log;
     private final UuidV7 ids;
+    private final VisitCookies cookies;
     private final Answers answers;
     private final Crossing crossing;
     private final Onward onward;
@@ -57,6 +58,7 @@ class VisitorRoutes {
             SnapshotKeeper snapshots,
             ClickLog log,
             UuidV7 ids,
+            VisitCookies cookies,
             Answers answers,
             Crossing crossing,
             Onward onward,
@@ -68,6 +70,7 @@ class VisitorRoutes {
         this.snapshots = snapshots;
         this.log = log;
         this.ids = ids;
+        this.cookies = cookies;
         this.answers = answers;
         this.crossing = crossing;
         this.onward = onward;
@@ -110,7 +113,7 @@ class VisitorRoutes {
                             click.workspace(), click.promotion(), click.id(), click.visitor(), Optional.empty(), target)
                     .ifPresent(events::add);
             log.append(events);
-            visit.remember(request, response, Visit.Current.of(click));
+            cookies.remember(request, response, visit.visitor(), Visit.Current.of(click));
         }
         if (target instanceof Target.Nowhere) {
             nothing(request, response);
@@ -200,7 +203,7 @@ class VisitorRoutes {
             WorkspaceId workspace,
             Optional<OwnHost> host,
             String path) {
-        Visit visit = Visit.of(request, ids);
+        Visit visit = cookies.of(request);
         answers.sendTo(
                 response,
                 crossing.address(
@@ -233,7 +236,7 @@ class VisitorRoutes {
             return;
         }
         SiteSnapshot snapshot = snapshots.now();
-        Visit visit = Visit.of(request, ids);
+        Visit visit = cookies.of(request);
         Optional<Sharing.Given> given = sharing.at(new Behind.OfPage(page.id()), request, page, visit);
         List<SiteEvent> events = new ArrayList<>(3);
         Visit.Current current = onward.current(request, page, visit, given, events);
@@ -271,7 +274,7 @@ class VisitorRoutes {
         led.flatMap(onward::straightOn).ifPresent(events::add);
         if (Came.recorded(request)) {
             log.append(events);
-            visit.remember(request, response, current);
+            cookies.remember(request, response, visit.visitor(), current);
             GivenVariants.remember(
                     request,
                     response,
@@ -331,7 +334,7 @@ class VisitorRoutes {
             if (!events.isEmpty()) {
                 log.append(events);
             }
-            visit.remember(request, response, current);
+            cookies.remember(request, response, visit.visitor(), current);
             along = carried.text(page.workspace(), new Carried.Along(visit.visitor(), current));
         }
         Map<String, String> passed =
@@ -342,7 +345,7 @@ class VisitorRoutes {
     /** Takes a visit over from another host, then asks for the page again without what said so. */
     private void arrive(HttpServletRequest request, HttpServletResponse response, LivePage page) {
         if (Came.recorded(request)) {
-            crossing.read(request, page.workspace()).ifPresent(over -> Visit.takeOver(request, response, over));
+            crossing.read(request, page.workspace()).ifPresent(over -> cookies.takeOver(request, response, over));
             carried.settle(request, response, page.workspace());
         }
         answers.sendTo(response, Crossing.without(request));

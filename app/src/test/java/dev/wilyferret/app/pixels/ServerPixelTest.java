@@ -14,6 +14,7 @@ import dev.wilyferret.core.address.UriTemplate;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.id.ShortId;
+import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.page.Firing;
 import dev.wilyferret.core.page.Hold;
 import dev.wilyferret.core.page.NextStep;
@@ -328,6 +329,18 @@ class ServerPixelTest extends AppTest {
         followed();
         assertThat(queued()).hasSize(before);
         String view = view(page);
+        // The id of a view that there never was, of this moment.
+        for (int made = 0; made < 3; made++) {
+            assertThat(guest.post(
+                                    "/px",
+                                    agreed(new UuidV7(clock, new java.util.Random(made))
+                                            .next()
+                                            .toString()))
+                            .statusCode())
+                    .isEqualTo(204);
+        }
+        followed();
+        assertThat(queued()).hasSize(before);
         String[] report = agreed(view);
         assertThat(guest.post("/px", report).statusCode()).isEqualTo(204);
         assertThat(guest.post("/px", report).statusCode()).isEqualTo(204);

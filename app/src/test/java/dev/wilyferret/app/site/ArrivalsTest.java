@@ -38,7 +38,7 @@ class ArrivalsTest extends AppTest {
     }
 
     private SiteEvent.Click clickOf(Guest guest) {
-        UUID id = ShortId.parse(guest.cookie(Visit.CLICK).orElseThrow().split("\\.")[0])
+        UUID id = ShortId.parse(guest.cookie(VisitCookies.CLICK).orElseThrow().split("\\.")[0])
                 .orElseThrow();
         return clicks.click(trail.workspace(), new ClickId(id)).orElseThrow();
     }
@@ -117,7 +117,7 @@ class ArrivalsTest extends AppTest {
     private String guestsClick() {
         Guest guest = guest();
         guest.get(trail.link().path());
-        return guest.cookie(Visit.CLICK).orElseThrow().split("\\.")[0];
+        return guest.cookie(VisitCookies.CLICK).orElseThrow().split("\\.")[0];
     }
 
     @ParameterizedTest

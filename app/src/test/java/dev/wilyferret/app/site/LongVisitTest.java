@@ -33,6 +33,9 @@ class LongVisitTest extends AppTest {
     @Autowired
     private PastClicks past;
 
+    @Autowired
+    private ClickStamps stamps;
+
     private Scenario.Trail trail;
 
     @BeforeEach
@@ -135,13 +138,32 @@ class LongVisitTest extends AppTest {
     void aCookieIsBelievedWithinTheLifeOfAVisitAlone() {
         Guest guest = guest();
         guest.get(trail.link().path());
-        String[] parts = guest.cookie("wf_c").orElseThrow().split("\\.");
+        String[] parts = guest.cookie("wf_c").orElseThrow().split("-")[0].split("\\.");
         for (Duration away : List.of(Duration.ofHours(13), Duration.ofDays(-2))) {
             UUID made =
                     new UuidV7(clock, new java.util.Random()).at(clock.instant().minus(away));
             parts[0] = ShortId.of(new ClickId(made));
-            guest().get(trail.bridgePath(), "Cookie", "wf_c=" + String.join(".", parts));
+            String named = String.join(".", parts);
+            guest().get(trail.bridgePath(), "Cookie", "wf_c=" + named + "-" + stamps.of(named));
             assertThat(events(new ClickId(made))).as("%s ago", away).isZero();
         }
+    }
+
+    @Test
+    void aClickThatThereNeverWasIsNotBelieved() {
+        Guest guest = guest();
+        guest.get(trail.link().path());
+        String cookie = guest.cookie("wf_c").orElseThrow();
+        ClickId made = new ClickId(new UuidV7(clock, new java.util.Random(7)).next());
+        String madeUp = ShortId.of(made) + cookie.substring(26);
+        for (String named : List.of(
+                madeUp, madeUp.substring(0, madeUp.indexOf('-')), madeUp.replaceAll("-.*", "-"), madeUp + "x")) {
+            guest().get(trail.bridgePath(), "Cookie", "wf_c=" + named);
+            guest().get("/out/" + ShortId.of(trail.bridge().id()), "Cookie", "wf_c=" + named);
+        }
+        assertThat(events(made)).isZero();
+        assertThat(guest().get(trail.bridgePath(), "Cookie", "wf_c=" + cookie).statusCode())
+                .isEqualTo(200);
+        assertThat(events(click(guest))).as("the one that there was").isEqualTo(1);
     }
 }

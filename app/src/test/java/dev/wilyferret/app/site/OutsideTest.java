@@ -21,6 +21,7 @@ import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.address.WebAddress;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.ShortId;
+import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.link.Destination;
 import dev.wilyferret.core.page.PageDocument.OutsidePage;
 import dev.wilyferret.core.visit.SiteEvent;
@@ -223,6 +224,44 @@ class OutsideTest extends AppTest {
         Guest again = guest();
         again.get(link.path() + "?wf_visit=" + visit);
         assertThat(again.cookie("wf_v")).contains(visit.split("-")[0]);
+    }
+
+    private String address() {
+        return "/" + trail.promotion().slug() + "/" + page.slug();
+    }
+
+    @Test
+    void aClickThatThereNeverWasIsSignedForNobody() {
+        Guest browser = guest();
+        browser.get(link.path());
+        String madeUp = ShortId.of(new UuidV7(clock, new java.util.Random(3)).next());
+        String cookie = madeUp + browser.cookie("wf_c").orElseThrow().substring(26);
+        String sent = location(guest().get(address(), "Cookie", "wf_c=" + cookie));
+        assertThat(visit(sent)).doesNotContain(madeUp).isNotEmpty();
+    }
+
+    @Test
+    void aVisitThatIsOverOrOlderTakesNoBrowserOver() {
+        String visit = view(AT, "").path("visit").asString();
+        Guest running = guest();
+        running.get(link.path());
+        String own = running.cookie("wf_c").orElseThrow();
+        running.get(trail.bridgePath() + "?wf_visit=" + visit);
+        assertThat(running.cookie("wf_c")).as("a later visit of its own").contains(own);
+        clock.pass(Duration.ofHours(13));
+        Guest fresh = guest();
+        assertThat(location(fresh.get(trail.bridgePath() + "?wf_visit=" + visit)))
+                .isEqualTo(trail.bridgePath());
+        assertThat(fresh.cookie("wf_c")).isEmpty();
+        assertThat(fresh.cookie("wf_v")).isEmpty();
+    }
+
+    @Test
+    void whatIsStoredOfAnAddressElsewhereIsNoVisitorsToChange() {
+        assertThat(location(guest().get(address() + "?lang=xx&LANG=b&x=1")))
+                .startsWith(HOST + "/cellar?lang=en&LANG=b&x=1&wf_visit=");
+        assertThat(location(guest().get(link.path() + "?utm_source=other&lang=xx")))
+                .startsWith(HOST + "/cellar?lang=en&utm_source=parcel&");
     }
 
     @Test
