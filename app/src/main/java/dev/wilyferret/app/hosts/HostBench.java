@@ -31,12 +31,14 @@ class HostBench {
     private final Hosts hosts;
     private final HostMoves moves;
     private final HostPages pages;
+    private final PublicPlaces places;
     private final SiteAddress site;
 
-    HostBench(Hosts hosts, HostMoves moves, HostPages pages, SiteAddress site) {
+    HostBench(Hosts hosts, HostMoves moves, HostPages pages, PublicPlaces places, SiteAddress site) {
         this.hosts = hosts;
         this.moves = moves;
         this.pages = pages;
+        this.places = places;
         this.site = site;
     }
 
@@ -168,6 +170,13 @@ class HostBench {
     private String show(Member member, Host host, Model model) {
         model.addAttribute("host", host);
         model.addAttribute("standing", moves.on(member.workspace(), host.name()));
+        model.addAttribute(
+                "lost",
+                places.lost(member.workspace()).stream()
+                        .filter(place -> place.host().equals(Optional.of(host.name())))
+                        .map(PublicPlaces.Place::path)
+                        .sorted()
+                        .toList());
         model.addAttribute("choices", pages.choices(member.workspace()));
         model.addAttribute("address", site.of(Optional.of(host.name()), "/"));
         return "hosts/host";

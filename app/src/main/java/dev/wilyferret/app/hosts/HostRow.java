@@ -8,8 +8,11 @@ import jakarta.persistence.EmbeddedId;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Table;
 import java.time.Instant;
+import java.util.Comparator;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.hibernate.annotations.DynamicUpdate;
 import org.jspecify.annotations.Nullable;
 
@@ -31,6 +34,11 @@ class HostRow {
     @Column(name = "removed_at")
     @Nullable
     Instant removedAt;
+
+    /** When it was last shown to be this workspace's, after another had it. */
+    @Column(name = "proven_at")
+    @Nullable
+    Instant provenAt;
 
     @Column(name = "checked_at")
     @Nullable
@@ -55,6 +63,14 @@ class HostRow {
     HostRow(HostKey key, Instant addedAt) {
         this.key = key;
         this.addedAt = addedAt;
+    }
+
+    /** Since when it has been this workspace's, as far as that was seen. */
+    Instant had() {
+        return Stream.of(activeAt, provenAt)
+                .filter(Objects::nonNull)
+                .max(Comparator.naturalOrder())
+                .orElse(Instant.MIN);
     }
 
     Host toHost() {

@@ -23,6 +23,10 @@ interface HostStore extends JpaRepository<HostRow, HostKey> {
     @Query("from HostRow where key.name = :name and activeAt is not null and removedAt is null")
     Optional<HostRow> atWork(String name);
 
+    /** Of whichever workspace, at work or not, removed or not. */
+    @Query("from HostRow where key.name = :name")
+    List<HostRow> named(String name);
+
     /** Those to look at again, the longest unseen first. */
     @Query("""
             from HostRow where removedAt is null and (checkedAt is null

@@ -1,6 +1,7 @@
 package dev.wilyferret.app.hosts;
 
 import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.app.secrets.Seals;
 import dev.wilyferret.app.storage.EachByItself;
 import dev.wilyferret.core.address.OwnHost;
 import dev.wilyferret.core.id.PageId;
@@ -33,6 +34,7 @@ public class Hosts {
 
     private final HostStore hosts;
     private final LeadsHere leadsHere;
+    private final HostProofs proofs;
     private final Installation installation;
     private final TransactionTemplate transaction;
     private final Clock clock;
@@ -40,11 +42,13 @@ public class Hosts {
     Hosts(
             HostStore hosts,
             LeadsHere leadsHere,
+            HostProofs proofs,
             Installation installation,
             TransactionTemplate transaction,
             Clock clock) {
         this.hosts = hosts;
         this.leadsHere = leadsHere;
+        this.proofs = proofs;
         this.installation = installation;
         this.transaction = transaction;
         this.clock = clock;
@@ -92,11 +96,17 @@ public class Hosts {
     /**
      * Adds a host, which then waits for its name to lead here.
      *
-     * @throws Refusal if it is the program's own, another workspace's, or here already
+     * @throws Refusal if it is the program's own, another workspace's, or here already; or if another workspace had it, and nothing shows
+     *     that it is this one's now
      */
-    @Transactional
     public void add(WorkspaceId workspace, OwnHost name) {
         refuseTheProgramsOwn(name);
+        refuseOthers(workspace, name);
+        boolean proven = proven(workspace, name);
+        transaction.executeWithoutResult(status -> add(workspace, name, proven));
+    }
+
+    private void add(WorkspaceId workspace, OwnHost name, boolean proven) {
         refuseOthers(workspace, name);
         Optional<HostRow> known = hosts.toChange(HostKey.of(workspace, name));
         if (known.isPresent()) {
@@ -106,7 +116,42 @@ public class Hosts {
                             : "%s was here before and was removed. Bring it back below: what stood on it then comes back too."
                                     .formatted(name.readable()));
         }
-        hosts.saveAndFlush(new HostRow(HostKey.of(workspace, name), clock.instant()));
+        HostRow row = new HostRow(HostKey.of(workspace, name), clock.instant());
+        row.provenAt = proven ? clock.instant() : null;
+        hosts.saveAndFlush(row);
+    }
+
+    /** Whether another workspace had a host since this one did. */
+    private boolean anothersSince(WorkspaceId workspace, OwnHost name) {
+        List<HostRow> all = hosts.named(name.name());
+        Instant had = all.stream()
+                .filter(row -> row.key.workspace().equals(workspace.value()))
+                .map(HostRow::had)
+                .findFirst()
+                .orElse(Instant.MIN);
+        return all.stream()
+                .filter(row -> !row.key.workspace().equals(workspace.value()) && row.activeAt != null)
+                .anyMatch(row -> row.had().isAfter(had));
+    }
+
+    /**
+     * Asks for the proof that is needed, if one is.
+     *
+     * @return whether it was, and is there
+     * @throws Refusal saying how to give it
+     */
+    private boolean proven(WorkspaceId workspace, OwnHost name) {
+        if (!anothersSince(workspace, name)) {
+            return false;
+        }
+        try {
+            if (!proofs.shown(workspace, name)) {
+                throw new Refusal(proofs.words(workspace, name));
+            }
+            return true;
+        } catch (Seals.Unreadable noKey) {
+            throw new Refusal("The key file is missing, so nothing can be proven. Put it back from a backup.");
+        }
     }
 
     private void refuseTheProgramsOwn(OwnHost name) {
@@ -137,19 +182,41 @@ public class Hosts {
      * @throws Refusal if another workspace has it by now
      */
     public void look(WorkspaceId workspace, OwnHost name) {
-        String finding = leadsHere.finding(workspace, name);
+        Look look = seen(workspace, name);
         try {
             transaction.executeWithoutResult(status -> hosts.toChange(HostKey.of(workspace, name))
                     .filter(row -> row.removedAt == null)
                     .ifPresent(row -> {
-                        if (row.activeAt == null && finding.isEmpty()) {
+                        if (row.activeAt == null && look.finding.isEmpty()) {
                             refuseOthers(workspace, name);
                         }
-                        note(row, finding);
+                        row.provenAt = look.proven ? clock.instant() : row.provenAt;
+                        note(row, look.finding);
                     }));
         } catch (DataIntegrityViolationException atOnce) {
             refuseOthers(workspace, name);
             throw atOnce;
+        }
+    }
+
+    /**
+     * What a look at a host saw.
+     *
+     * @param finding what is wrong; empty if nothing is
+     * @param proven whether a proof was needed, and there
+     */
+    private record Look(String finding, boolean proven) {}
+
+    private Look seen(WorkspaceId workspace, OwnHost name) {
+        boolean waits = find(workspace, name).filter(host -> !host.atWork()).isPresent();
+        if (waits) {
+            refuseOthers(workspace, name);
+        }
+        try {
+            boolean proven = waits && proven(workspace, name);
+            return new Look(leadsHere.finding(workspace, name), proven);
+        } catch (Refusal noProof) {
+            return new Look(noProof.getMessage(), false);
         }
     }
 
@@ -191,13 +258,15 @@ public class Hosts {
     /**
      * Brings a removed host back as it was.
      *
-     * @throws Refusal if another workspace has it by now
+     * @throws Refusal if another workspace has it by now; or if another had it since, and nothing shows that it is this one's again
      */
     @Transactional
     void bringBack(WorkspaceId workspace, OwnHost name) {
         refuseTheProgramsOwn(name);
         refuseOthers(workspace, name);
+        boolean proven = proven(workspace, name);
         HostRow row = row(workspace, name);
+        row.provenAt = proven ? clock.instant() : row.provenAt;
         row.removedAt = null;
         hosts.saveAndFlush(row);
     }

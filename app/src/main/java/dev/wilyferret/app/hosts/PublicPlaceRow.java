@@ -33,6 +33,9 @@ class PublicPlaceRow {
     @Nullable
     UUID link;
 
+    /** Another workspace handed the same address out first. */
+    boolean lost;
+
     protected PublicPlaceRow() {}
 
     boolean isOf(WorkspaceId workspaceId, @Nullable Id thing) {

@@ -8,13 +8,10 @@ import org.springframework.data.jpa.repository.Query;
 
 interface PublicPlaceStore extends JpaRepository<PublicPlaceRow, PublicPlaceRow.Key> {
 
-    @Query("from PublicPlaceRow where key.workspace = :workspace")
-    List<PublicPlaceRow> ofWorkspace(UUID workspace);
+    @Query("from PublicPlaceRow where key.workspace = :workspace and lost = :lost")
+    List<PublicPlaceRow> ofWorkspace(UUID workspace, boolean lost);
 
-    /** All workspaces share the addresses of the installation's own host. */
-    @Query("from PublicPlaceRow where key.host = '' and key.path in :paths")
-    List<PublicPlaceRow> onTheSharedHost(Collection<String> paths);
-
-    @Query("from PublicPlaceRow where key.workspace = :workspace and key.host = :host and key.path in :paths")
-    List<PublicPlaceRow> on(UUID workspace, String host, Collection<String> paths);
+    /** Of whichever workspace. */
+    @Query("from PublicPlaceRow where not lost and key.host = :host and key.path in :paths")
+    List<PublicPlaceRow> on(String host, Collection<String> paths);
 }

@@ -18,7 +18,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /**
  * Which public addresses are taken. Whatever once stood at an address keeps it for good, so that nothing handed out ever leads
- * to somebody else.
+ * to somebody else, whoever has the host.
  */
 @Service
 public class PublicPlaces {
@@ -39,7 +39,17 @@ public class PublicPlaces {
 
     @Transactional(readOnly = true)
     public List<Place> of(WorkspaceId workspace) {
-        return places.ofWorkspace(workspace.value()).stream()
+        return of(workspace, false);
+    }
+
+    /** Where something of a workspace would stand, had another not handed the address out first. */
+    @Transactional(readOnly = true)
+    public List<Place> lost(WorkspaceId workspace) {
+        return of(workspace, true);
+    }
+
+    private List<Place> of(WorkspaceId workspace, boolean lost) {
+        return places.ofWorkspace(workspace.value(), lost).stream()
                 .map(row -> new Place(
                         row.key.host().isEmpty() ? Optional.empty() : Optional.of(new OwnHost(row.key.host())),
                         row.key.path(),
@@ -50,14 +60,14 @@ public class PublicPlaces {
 
     /** Whether something has or had this address. */
     @Transactional(readOnly = true)
-    public boolean taken(WorkspaceId workspace, Optional<OwnHost> host, String path) {
-        return !taken(workspace, host, List.of(path)).isEmpty();
+    public boolean taken(Optional<OwnHost> host, String path) {
+        return !taken(host, List.of(path)).isEmpty();
     }
 
     /** Those of some paths that something has or had on a host. */
     @Transactional(readOnly = true)
-    public Set<String> taken(WorkspaceId workspace, Optional<OwnHost> host, Collection<String> paths) {
-        return rows(workspace, host, paths).map(row -> row.key.path()).collect(Collectors.toCollection(TreeSet::new));
+    public Set<String> taken(Optional<OwnHost> host, Collection<String> paths) {
+        return rows(host, paths).map(row -> row.key.path()).collect(Collectors.toCollection(TreeSet::new));
     }
 
     /**
@@ -67,16 +77,13 @@ public class PublicPlaces {
      */
     @Transactional(readOnly = true)
     public Set<String> takenByOthers(WorkspaceId workspace, Optional<OwnHost> host, Map<String, ? extends Id> wanted) {
-        return rows(workspace, host, wanted.keySet())
+        return rows(host, wanted.keySet())
                 .filter(row -> !row.isOf(workspace, wanted.get(row.key.path())))
                 .map(row -> row.key.path())
                 .collect(Collectors.toCollection(TreeSet::new));
     }
 
-    private Stream<PublicPlaceRow> rows(WorkspaceId workspace, Optional<OwnHost> host, Collection<String> paths) {
-        return (host.isPresent()
-                        ? places.on(workspace.value(), host.get().name(), paths)
-                        : places.onTheSharedHost(paths))
-                .stream();
+    private Stream<PublicPlaceRow> rows(Optional<OwnHost> host, Collection<String> paths) {
+        return places.on(host.map(OwnHost::name).orElse(""), paths).stream();
     }
 }

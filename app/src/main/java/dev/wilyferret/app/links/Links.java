@@ -65,13 +65,13 @@ public class Links implements SourceUse, HostUse {
     public LinkCode freeCode(WorkspaceId workspace, Optional<OwnHost> host, String typed) {
         if (!typed.isBlank()) {
             LinkCode chosen = new LinkCode(typed);
-            if (places.taken(workspace, host, TrackingLink.path(chosen))) {
+            if (places.taken(host, TrackingLink.path(chosen))) {
                 throw taken(chosen);
             }
             return chosen;
         }
         LinkCode made = LinkCode.made(random);
-        while (places.taken(workspace, host, TrackingLink.path(made))) {
+        while (places.taken(host, TrackingLink.path(made))) {
             made = LinkCode.made(random);
         }
         return made;
@@ -130,7 +130,7 @@ public class Links implements SourceUse, HostUse {
                 made.put(TrackingLink.path(code), code);
             }
         }
-        made.keySet().removeAll(places.taken(workspace, host, List.copyOf(made.keySet())));
+        made.keySet().removeAll(places.taken(host, List.copyOf(made.keySet())));
         return made.values().iterator();
     }
 

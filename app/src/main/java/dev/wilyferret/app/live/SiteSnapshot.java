@@ -105,6 +105,7 @@ public record SiteSnapshot(
      * What one workspace contributes.
      *
      * @param hosts at work
+     * @param lost addresses that another workspace handed out first, of what would stand there otherwise
      */
     record Part(
             Workspace workspace,
@@ -115,6 +116,7 @@ public record SiteSnapshot(
             Map<Behind, Choosing<Target>> pageRotations,
             Map<Address, String> entries,
             Map<Address, Moved> moved,
+            Set<Address> lost,
             List<Network> networks,
             List<MediaFile> media,
             Set<String> ownBrowsers,
@@ -148,13 +150,13 @@ public record SiteSnapshot(
         }
         for (Part part : parts) {
             WorkspaceId id = part.workspace.id();
-            Predicate<Address> standing = address -> serves(fronts, address.host, id);
+            Predicate<Address> standing = address -> serves(fronts, address.host, id) && !part.lost.contains(address);
             workspaces.put(id, part.workspace);
             part.promotions.forEach(slug -> promotions.put(slug, id));
             putWhere(standing, part.linksByAddress, links);
             part.links.forEach(link -> linksById.put(link.id(), link));
             part.pages.stream()
-                    .filter(page -> serves(fronts, page.host(), id))
+                    .filter(page -> standing.test(new Address(page.host(), promotionOf(page.path()))))
                     .forEach(page -> pages.put(new Address(page.host(), page.path()), page));
             part.pages.forEach(page -> pagesById.put(page.id(), page));
             pageRotations.putAll(part.pageRotations);
@@ -188,6 +190,11 @@ public record SiteSnapshot(
                 .orElse(Optional.of(Front.SHARED))
                 .filter(front -> front.serves(workspace))
                 .isPresent();
+    }
+
+    /** Where the promotion of a page's path stands. */
+    private static String promotionOf(String path) {
+        return path.substring(0, path.indexOf('/', 1));
     }
 
     private static <T> void putWhere(Predicate<Address> standing, Map<Address, T> some, Map<Address, T> all) {

@@ -255,6 +255,9 @@ class SnapshotBuilder {
                     rotationsOfPages(),
                     entries,
                     moved(),
+                    publicPlaces.lost(id).stream()
+                            .map(place -> new Address(place.host(), place.path()))
+                            .collect(Collectors.toSet()),
                     offers.networksOf(id),
                     files,
                     ownBrowsers.marks(id),

@@ -41,7 +41,7 @@ public class Promotions implements HostUse {
     @Transactional(readOnly = true)
     public Slug freeSlug(WorkspaceId workspace, Optional<OwnHost> host, String typed) {
         Slug slug = Slug.ofPromotion(typed);
-        if (places.taken(workspace, host, path(slug.text()))) {
+        if (places.taken(host, path(slug.text()))) {
             throw taken(slug);
         }
         return slug;

@@ -3,12 +3,14 @@ package dev.wilyferret.app.hosts;
 import static dev.wilyferret.app.kit.Guest.location;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.catchThrowableOfType;
 import static org.awaitility.Awaitility.await;
 
 import dev.wilyferret.app.elsewhere.Places;
 import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.kit.TestNames;
 import dev.wilyferret.app.kit.Wire;
 import dev.wilyferret.app.links.LinkDetails;
 import dev.wilyferret.app.links.Links;
@@ -91,6 +93,9 @@ class HostsTest extends AppTest {
 
     @Autowired
     private SnapshotKeeper snapshots;
+
+    @Autowired
+    private TestNames names;
 
     @Autowired
     private Shelf shelf;
@@ -518,15 +523,123 @@ class HostsTest extends AppTest {
         Scenario.Trail other = scenario.trail();
         moves.remove(trail.workspace(), host);
         awaitCertificate(host.name(), 404);
-        hosts.add(other.workspace(), host);
-        hosts.look(other.workspace(), host);
-        awaitCertificate(host.name(), 200);
+        becomes(other.workspace(), host);
         assertThat(on(host).get(trail.bridgePath()).statusCode()).isEqualTo(404);
         assertThat(on(host).get(link.path()).statusCode()).isEqualTo(404);
         assertThat(on(host).get(entry).statusCode()).isEqualTo(404);
         assertThat(on(host).get(SiteRoute.OUT.path(other.redirect().id())).statusCode())
                 .as("its own, from wherever")
                 .isEqualTo(302);
+    }
+
+    /** The value that is asked for in a TXT record, as it is said to the owner. */
+    private String value(WorkspaceId workspace, OwnHost host) {
+        String words = catchThrowableOfType(Refusal.class, () -> hosts.add(workspace, host))
+                .getMessage();
+        assertThat(words).contains("TXT record for _wily-ferret." + host, "Another workspace");
+        return words.replaceFirst(".*with the value (\\S+), then.*", "$1");
+    }
+
+    /** A host goes to another workspace, whose owner shows that its name is in their hands. */
+    private void becomes(WorkspaceId workspace, OwnHost host) {
+        names.say("_wily-ferret." + host, "v=spf1 -all", value(workspace, host));
+        hosts.add(workspace, host);
+        hosts.look(workspace, host);
+        awaitCertificate(host.name(), 200);
+    }
+
+    @Test
+    void aHostThatAnotherWorkspaceHadNeedsAProofMadeForThisOne() {
+        OwnHost host = atWork();
+        WorkspaceId first = trail.workspace();
+        WorkspaceId second = scenario.trail().workspace();
+        WorkspaceId third = scenario.trail().workspace();
+        moves.remove(first, host);
+        String ofThird = value(third, host);
+        String late = value(second, host);
+        for (String wrong :
+                List.of("", "x", ofThird, late.replace(".", ".0"), late.replace("2026", "9999"), "2026-13-99.0")) {
+            names.say("_wily-ferret." + host, wrong);
+            assertThatThrownBy(() -> hosts.add(second, host)).as(wrong).isInstanceOf(Refusal.class);
+        }
+        names.say("_wily-ferret." + host, late);
+        clock.pass(Duration.ofDays(8));
+        assertThatThrownBy(() -> hosts.add(second, host)).as("eight days later").isInstanceOf(Refusal.class);
+        becomes(second, host);
+        moves.remove(second, host);
+        assertThatThrownBy(() -> moves.bringBack(first, host))
+                .hasMessageContaining("TXT record for _wily-ferret." + host);
+        moves.bringBack(second, host);
+        assertThat(hosts.find(second, host).orElseThrow().atWork())
+                .as("nobody else had it since")
+                .isTrue();
+    }
+
+    @Test
+    void aHostThatWaitsGoesNowhereOnceAnotherWorkspaceHadIt() {
+        WorkspaceId waiting = scenario.trail().workspace();
+        OwnHost host = fresh();
+        hosts.add(waiting, host);
+        hosts.add(trail.workspace(), host);
+        hosts.look(trail.workspace(), host);
+        moves.remove(trail.workspace(), host);
+        hosts.look(waiting, host);
+        assertThat(hosts.find(waiting, host).orElseThrow())
+                .returns(Host.State.WAITING, Host::state)
+                .extracting(Host::finding)
+                .asString()
+                .contains("TXT record for _wily-ferret." + host);
+    }
+
+    @Test
+    void anAddressOnAHostIsOfWhoeverHandedItOutFirstForEver() {
+        OwnHost host = moved();
+        TrackingLink link = linkOn(host);
+        Scenario.Trail other = scenario.trail();
+        moves.remove(trail.workspace(), host);
+        awaitCertificate(host.name(), 404);
+        becomes(other.workspace(), host);
+        assertThatThrownBy(() -> links.add(
+                        other.workspace(),
+                        other.promotion().id(),
+                        Optional.of(host),
+                        link.code(),
+                        other.link().details()))
+                .isInstanceOf(Exception.class);
+        assertThatThrownBy(() -> promotions.move(
+                        other.workspace(),
+                        other.promotion().id(),
+                        Optional.of(host),
+                        trail.promotion().slug()))
+                .isInstanceOf(Refusal.class);
+        OwnHost another = atWork();
+        assertThat(links.freeCode(
+                        trail.workspace(), Optional.of(another), link.code().text()))
+                .as("the same path on another host")
+                .isEqualTo(link.code());
+        moves.remove(other.workspace(), host);
+        awaitCertificate(host.name(), 404);
+        assertThat(on(host).get(link.path()).statusCode()).as("whoever left it").isEqualTo(404);
+    }
+
+    /** As it was before an address could be handed out once only. */
+    @Test
+    void whatAnotherWorkspaceHandedOutFirstIsSaidOnTheHostsPage() {
+        OwnHost host = moved();
+        TrackingLink link = linkOn(host);
+        sql.sql("update public_place set lost = true where workspace_id = ? and host = ?")
+                .params(trail.workspace().value(), host.name())
+                .update();
+        browsers.redeem(browsers.pass(trail.workspace()), () -> "a browser");
+        awaitStatus(on(host), link.path(), 404);
+        for (String there : List.of(trail.bridgePath(), "/" + trail.promotion().slug())) {
+            assertThat(on(host).get(there).statusCode()).as(there).isEqualTo(404);
+        }
+        assertThat(owner(trail.stage()).get("/links/hosts/" + host).body())
+                .contains(
+                        "Another workspace handed these out first",
+                        link.path(),
+                        "/" + trail.promotion().slug());
     }
 
     /** Each of these is there on the installation's host, and on one of the workspace's own. */
@@ -721,6 +834,7 @@ class HostsTest extends AppTest {
         hosts.look(other.id(), both);
         assertThatThrownBy(() -> hosts.look(trail.workspace(), both)).hasMessageContaining("another workspace");
         moves.remove(other.id(), both);
+        names.say("_wily-ferret." + both, value(trail.workspace(), both));
         hosts.look(trail.workspace(), both);
         assertThatThrownBy(() -> moves.bringBack(other.id(), both)).hasMessageContaining("another workspace");
         assertThat(owner(other).get("/links/hosts/" + host).statusCode()).isEqualTo(404);

@@ -39,6 +39,12 @@ public final class TestClock extends Clock {
 
         @Bean
         @Primary
+        TestNames testNames() {
+            return new TestNames();
+        }
+
+        @Bean
+        @Primary
         RandomGenerator seededRandom() {
             return new java.util.Random(SEED);
         }
