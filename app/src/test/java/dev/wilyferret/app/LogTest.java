@@ -7,7 +7,15 @@ import ch.qos.logback.classic.Logger;
 import ch.qos.logback.classic.LoggerContext;
 import ch.qos.logback.classic.PatternLayout;
 import ch.qos.logback.classic.spi.LoggingEvent;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Objects;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.config.YamlPropertiesFactoryBean;
 import org.springframework.core.io.ClassPathResource;
@@ -36,8 +44,37 @@ class LogTest {
     @Test
     void aFailureStandsOnTheLineToo() {
         assertThat(written("It failed", new IllegalStateException("of\n12:00:00 ERROR forged")))
-                .matches(
-                        "[0-9:]{8} WARN  It failed java\\.lang\\.IllegalStateException: of 12:00:00 ERROR forged .*at dev\\.wilyferret.*\\R")
-                .hasLineCount(1);
+                .matches("[0-9:]{8} WARN  It failed java\\.lang\\.IllegalStateException\\s+at dev\\.wilyferret.*\\R")
+                .hasLineCount(1)
+                .doesNotContain("forged");
+        assertThat(written(
+                        "It failed",
+                        new IllegalStateException("of ines@a.example\n\tat forged", new IOException("ines"))))
+                .contains("IllegalStateException")
+                .doesNotContain("ines", "forged");
+    }
+
+    /** Of faults the log says kind and place, by {@code Fault}: their own words may hold what somebody sent or typed. */
+    @Test
+    void noFaultIsLoggedInItsOwnWords() throws IOException {
+        Pattern entry = Pattern.compile("LOG\\.(?:warn|error|info)\\((.*?)\\);\n", Pattern.DOTALL);
+        Pattern words = Pattern.compile(
+                "(?!noKey\\b|full\\b)\\b\\w+\\.(?:getMessage|toString)\\(\\)|,\\s*(?:e|failed|unreadable|trouble|broken|failure|cause)$");
+        List<String> found = new ArrayList<>();
+        int entries = 0;
+        try (Stream<Path> files = Files.walk(Path.of("src/main/java"))) {
+            for (Path file :
+                    files.filter(one -> one.toString().endsWith(".java")).toList()) {
+                Matcher matcher = entry.matcher(Files.readString(file));
+                while (matcher.find()) {
+                    entries++;
+                    if (words.matcher(matcher.group(1)).find()) {
+                        found.add(file.getFileName() + ": " + matcher.group(1));
+                    }
+                }
+            }
+        }
+        assertThat(entries).isGreaterThan(40);
+        assertThat(found).isEmpty();
     }
 }

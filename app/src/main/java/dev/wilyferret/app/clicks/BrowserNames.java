@@ -2,7 +2,7 @@ package dev.wilyferret.app.clicks;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
-import dev.wilyferret.app.intake.Fault;
+import dev.wilyferret.core.text.Fault;
 import io.github.bucket4j.Bucket;
 import java.time.Duration;
 import java.util.concurrent.ArrayBlockingQueue;

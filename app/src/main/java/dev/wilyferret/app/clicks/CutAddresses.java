@@ -1,6 +1,7 @@
 package dev.wilyferret.app.clicks;
 
 import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.core.text.Fault;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Duration;
@@ -59,7 +60,7 @@ class CutAddresses {
                 from = Optional.of(next);
             }
         } catch (RuntimeException e) {
-            LOG.warn("Old network addresses could not be cut; it is tried again in an hour: {}", e.getMessage());
+            LOG.warn("Old network addresses could not be cut; it is tried again in an hour: {}", Fault.of(e));
         }
     }
 

@@ -2,6 +2,7 @@ package dev.wilyferret.app.clicks;
 
 import dev.wilyferret.app.storage.DatabaseAway;
 import dev.wilyferret.app.storage.Lane;
+import dev.wilyferret.core.text.Fault;
 import dev.wilyferret.core.visit.SiteEvent;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -117,9 +118,9 @@ class GroupCommitClickLog implements ClickLog, SmartLifecycle {
                     Thread.sleep(PAUSE);
                 } else if (left.size() == 1) {
                     LOG.error(
-                            "An event cannot be kept: {}",
+                            "An event cannot be kept: {}: {}",
                             left.getFirst().events.getFirst().id(),
-                            failed);
+                            Fault.of(failed));
                     left.removeFirst().kept.completeExceptionally(failed);
                 } else {
                     keepOneByOne(left);

@@ -7,6 +7,7 @@ import dev.wilyferret.app.storage.Lane;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.offer.AffiliateLink;
 import dev.wilyferret.core.offer.Closing;
+import dev.wilyferret.core.text.Fault;
 import java.io.IOException;
 import java.net.URI;
 import java.time.Clock;
@@ -116,11 +117,11 @@ class OfferWatch {
                     try {
                         work.accept(offer);
                     } catch (RuntimeException failed) {
-                        LOG.warn("Offer {} is not looked at just now", offer.id(), failed);
+                        LOG.warn("Offer {} is not looked at just now: {}", offer.id(), Fault.of(failed));
                     }
                 });
             } catch (RuntimeException failed) {
-                LOG.warn("Offers could not be looked at; it is tried again soon: {}", failed.getMessage());
+                LOG.warn("Offers could not be looked at; it is tried again soon: {}", Fault.of(failed));
             }
         });
     }

@@ -64,6 +64,7 @@ import dev.wilyferret.core.rotation.Behind;
 import dev.wilyferret.core.source.Cost;
 import dev.wilyferret.core.source.Source;
 import dev.wilyferret.core.source.Token;
+import dev.wilyferret.core.text.Fault;
 import dev.wilyferret.core.visit.SiteEvent;
 import java.io.IOException;
 import java.io.InputStream;
@@ -369,7 +370,7 @@ class DemoScenario implements ApplicationRunner {
                             .build(),
                     HttpResponse.BodyHandlers.discarding());
         } catch (IOException noRange) {
-            LOG.info("The page elsewhere has to be pasted by hand: {}", noRange.toString());
+            LOG.info("The page elsewhere has to be pasted by hand: {}", Fault.of(noRange));
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         }

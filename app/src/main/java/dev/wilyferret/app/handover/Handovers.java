@@ -16,6 +16,7 @@ import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.mail.Retry;
 import dev.wilyferret.core.people.Membership;
+import dev.wilyferret.core.text.Fault;
 import dev.wilyferret.core.text.PlainText;
 import java.io.IOException;
 import java.net.URI;
@@ -141,7 +142,7 @@ public class Handovers {
                         .forEach(this::begin);
             }
         } catch (RuntimeException e) {
-            LOG.warn("Subscribers could not be handed on; it is tried again: {}", e.getMessage());
+            LOG.warn("Subscribers could not be handed on; it is tried again: {}", Fault.of(e));
         }
     }
 
@@ -151,7 +152,7 @@ public class Handovers {
             try {
                 handOn(waiting);
             } catch (RuntimeException e) {
-                LOG.warn("A subscriber could not be handed on; it is tried again: {}", e.getMessage());
+                LOG.warn("A subscriber could not be handed on; it is tried again: {}", Fault.of(e));
             } finally {
                 free.release();
             }

@@ -1,6 +1,7 @@
 package dev.wilyferret.app.hosts;
 
 import dev.wilyferret.app.storage.EachByItself;
+import dev.wilyferret.core.text.Fault;
 import dev.wilyferret.core.text.Refusal;
 import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
@@ -25,7 +26,7 @@ class HostWatch {
         try {
             EachByItself.each(hosts.due(), this::look);
         } catch (RuntimeException e) {
-            LOG.warn("Hosts could not be looked at; it is tried again in 20 seconds: {}", e.getMessage());
+            LOG.warn("Hosts could not be looked at; it is tried again in 20 seconds: {}", Fault.of(e));
         }
     }
 
@@ -33,7 +34,7 @@ class HostWatch {
         try {
             hosts.look(host.workspace(), host.name());
         } catch (Refusal anothers) {
-            LOG.info("{}", anothers.getMessage());
+            LOG.info("A host of workspace {} is at work for another one", host.workspace());
         }
     }
 }

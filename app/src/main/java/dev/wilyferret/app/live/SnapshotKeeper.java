@@ -2,6 +2,7 @@ package dev.wilyferret.app.live;
 
 import dev.wilyferret.app.storage.DatabaseAway;
 import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.text.Fault;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.sql.Statement;
@@ -73,9 +74,7 @@ public class SnapshotKeeper implements SmartLifecycle, ApplicationRunner {
                 statement.execute("unlisten *");
             } catch (SQLException | RuntimeException e) {
                 if (running) {
-                    LOG.warn(
-                            "The public site goes on with what it knows until the database is back: {}",
-                            e.getMessage());
+                    LOG.warn("The public site goes on with what it knows until the database is back: {}", Fault.of(e));
                     pause();
                 }
             }
@@ -108,9 +107,9 @@ public class SnapshotKeeper implements SmartLifecycle, ApplicationRunner {
                 throw unreadable;
             }
             LOG.error(
-                    "Workspace {} cannot be read for the public site, which goes on with what it knew of it",
+                    "Workspace {} cannot be read for the public site, which goes on with what it knew of it: {}",
                     workspace,
-                    unreadable);
+                    Fault.of(unreadable));
             unread.put(workspace, System.nanoTime());
         }
     }

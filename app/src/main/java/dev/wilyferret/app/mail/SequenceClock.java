@@ -5,6 +5,7 @@ import dev.wilyferret.app.people.Subscriber;
 import dev.wilyferret.app.storage.DatabaseAway;
 import dev.wilyferret.core.mail.Sequence;
 import dev.wilyferret.core.people.Membership;
+import dev.wilyferret.core.text.Fault;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -47,7 +48,7 @@ class SequenceClock {
             } while (looked == AT_ONCE);
             broadcasts.turn();
         } catch (RuntimeException e) {
-            LOG.warn("The next mails could not be looked for; it is tried again: {}", e.getMessage());
+            LOG.warn("The next mails could not be looked for; it is tried again: {}", Fault.of(e));
         }
     }
 
@@ -72,7 +73,7 @@ class SequenceClock {
             if (DatabaseAway.mayPass(failed)) {
                 throw failed;
             }
-            LOG.error("The next mail of subscriber {} cannot be looked for", due.subscriber(), failed);
+            LOG.error("The next mail of subscriber {} cannot be looked for: {}", due.subscriber(), Fault.of(failed));
             people.putOff(due, PUT_OFF);
         }
     }

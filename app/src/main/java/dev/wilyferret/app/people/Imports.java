@@ -7,6 +7,7 @@ import dev.wilyferret.core.id.ListId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.people.EmailAddress;
+import dev.wilyferret.core.text.Fault;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import dev.wilyferret.core.text.SafeCell;
@@ -209,7 +210,7 @@ public class Imports {
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
             } catch (RuntimeException e) {
-                LOG.error("An import stood still; it goes on after a restart", e);
+                LOG.error("An import stood still; it goes on after a restart: {}", Fault.of(e));
             }
         });
     }
@@ -225,7 +226,7 @@ public class Imports {
             }
             return false;
         } catch (DataAccessException | TransactionException e) {
-            LOG.warn("An import could not go on; it is tried again: {}", e.getMessage());
+            LOG.warn("An import could not go on; it is tried again: {}", Fault.of(e));
             Thread.sleep(AGAIN);
             return true;
         }

@@ -10,6 +10,7 @@ import dev.wilyferret.core.id.PixelId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.money.Money;
 import dev.wilyferret.core.pixel.ServerCall;
+import dev.wilyferret.core.text.Fault;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
 import java.io.IOException;
@@ -101,7 +102,7 @@ class PixelPost implements SmartLifecycle {
                 Thread.currentThread().interrupt();
                 return;
             } catch (RuntimeException trouble) {
-                LOG.warn("Ad platforms are not told just now; it is tried again: {}", trouble.toString());
+                LOG.warn("Ad platforms are not told just now; it is tried again: {}", Fault.of(trouble));
                 pause();
             }
         }
@@ -137,7 +138,7 @@ class PixelPost implements SmartLifecycle {
             try {
                 answer = told(due, account);
             } catch (RuntimeException e) {
-                LOG.warn("An ad platform could not be told; it is told again: {}", e.toString());
+                LOG.warn("An ad platform could not be told; it is told again: {}", Fault.of(e));
             } finally {
                 answered.add(new PixelQueue.Answered(
                         due, answer.state, PlainText.cut(answer.words.replaceAll("\\p{C}+", " "), SAID)));

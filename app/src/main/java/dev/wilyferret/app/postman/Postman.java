@@ -20,6 +20,7 @@ import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.MailId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.people.Membership;
+import dev.wilyferret.core.text.Fault;
 import io.github.bucket4j.Bucket;
 import jakarta.mail.internet.AddressException;
 import jakarta.mail.internet.InternetAddress;
@@ -170,7 +171,7 @@ public class Postman implements SmartLifecycle {
                     Thread.currentThread().interrupt();
                     break;
                 } catch (RuntimeException e) {
-                    LOG.warn("The outbox could not be worked on; it is tried again: {}", e.getMessage());
+                    LOG.warn("The outbox could not be worked on; it is tried again: {}", Fault.of(e));
                     pause(OUT_OF_REACH);
                 }
             }

@@ -13,6 +13,7 @@ import dev.wilyferret.core.figures.Visit;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.PromotionId;
 import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.text.Fault;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -103,7 +104,10 @@ class Audit {
             } catch (Retelling.Untold untold) {
                 retelling.setUntoldAside(untold);
             } catch (RuntimeException trouble) {
-                LOG.warn("The figures of workspace {} could not be compared with the log", workspace, trouble);
+                LOG.warn(
+                        "The figures of workspace {} could not be compared with the log: {}",
+                        workspace,
+                        Fault.of(trouble));
             }
         }
     }
@@ -130,7 +134,7 @@ class Audit {
             if (DatabaseAway.mayPass(unreadable)) {
                 throw unreadable;
             }
-            LOG.error("The figures of workspace {} cannot be read", workspace, unreadable);
+            LOG.error("The figures of workspace {} cannot be read: {}", workspace, Fault.of(unreadable));
             Instant now = clock.instant();
             return Optional.of(new Compared(now, LocalDate.ofInstant(now, ZoneOffset.UTC), false));
         }

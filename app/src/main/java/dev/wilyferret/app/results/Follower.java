@@ -10,6 +10,7 @@ import dev.wilyferret.core.figures.Sheet;
 import dev.wilyferret.core.figures.Visit;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.text.Fault;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -215,7 +216,7 @@ class Follower implements SmartLifecycle {
                 Thread.currentThread().interrupt();
                 return;
             } catch (RuntimeException trouble) {
-                LOG.warn("Figures are not kept up just now; it is tried again: {}", trouble.toString());
+                LOG.warn("Figures are not kept up just now; it is tried again: {}", Fault.of(trouble));
                 troubled = true;
                 pause();
             }

@@ -3,6 +3,7 @@ package dev.wilyferret.app.results;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.text.Fault;
 import java.time.Duration;
 import java.util.Set;
 import java.util.UUID;
@@ -26,13 +27,16 @@ class LeftAlone {
         private final transient WorkspaceId workspace;
 
         Failed(WorkspaceId workspace, RuntimeException why) {
-            super("The figures of workspace %s cannot be worked on: %s".formatted(workspace, why), why);
+            super("The figures of workspace %s cannot be worked on".formatted(workspace), why);
             this.workspace = workspace;
         }
     }
 
     void note(Failed failed) {
-        LOG.error("{}; they are left alone for ten minutes", failed.getMessage(), failed);
+        LOG.error(
+                "The figures of workspace {} cannot be worked on; they are left alone for ten minutes: {}",
+                failed.workspace,
+                Fault.of(failed));
         all.put(failed.workspace, true);
     }
 

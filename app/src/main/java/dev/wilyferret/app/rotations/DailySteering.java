@@ -8,6 +8,7 @@ import dev.wilyferret.core.rotation.Rotation;
 import dev.wilyferret.core.rotation.Standings;
 import dev.wilyferret.core.rotation.Steering;
 import dev.wilyferret.core.rotation.Variant;
+import dev.wilyferret.core.text.Fault;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
@@ -69,7 +70,10 @@ class DailySteering {
                 }
             }
         } catch (RuntimeException failed) {
-            LOG.warn("Rotation {} is not steered just now", rotating.rotation().id(), failed);
+            LOG.warn(
+                    "Rotation {} is not steered just now: {}",
+                    rotating.rotation().id(),
+                    Fault.of(failed));
         }
     }
 

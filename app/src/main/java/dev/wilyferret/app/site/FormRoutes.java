@@ -2,7 +2,6 @@ package dev.wilyferret.app.site;
 
 import dev.wilyferret.app.clicks.ClickBook;
 import dev.wilyferret.app.clicks.ClickLog;
-import dev.wilyferret.app.intake.Fault;
 import dev.wilyferret.app.leads.Lead;
 import dev.wilyferret.app.leads.Leads;
 import dev.wilyferret.app.live.ServedHtml;
@@ -30,6 +29,7 @@ import dev.wilyferret.core.page.NextStep;
 import dev.wilyferret.core.page.PageDocument.ContentPage;
 import dev.wilyferret.core.page.Placed;
 import dev.wilyferret.core.people.EmailAddress;
+import dev.wilyferret.core.text.Fault;
 import dev.wilyferret.core.visit.SiteEvent;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;

@@ -3,7 +3,7 @@ package dev.wilyferret.app.site;
 import com.maxmind.db.CHMCache;
 import com.maxmind.db.Reader;
 import dev.wilyferret.app.installation.Installation;
-import dev.wilyferret.app.intake.Fault;
+import dev.wilyferret.core.text.Fault;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;

@@ -2,7 +2,6 @@ package dev.wilyferret.app.site;
 
 import dev.wilyferret.app.clicks.ClickLog;
 import dev.wilyferret.app.intake.BodyRefused;
-import dev.wilyferret.app.intake.Fault;
 import dev.wilyferret.app.intake.ReadRequest;
 import dev.wilyferret.app.live.SiteSnapshot;
 import dev.wilyferret.app.live.SiteSnapshot.Front;
@@ -12,6 +11,7 @@ import dev.wilyferret.app.workspace.Workspace;
 import dev.wilyferret.core.id.OfferId;
 import dev.wilyferret.core.id.ShortId;
 import dev.wilyferret.core.link.SiteRoute;
+import dev.wilyferret.core.text.Fault;
 import jakarta.servlet.http.HttpServlet;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;

@@ -1,5 +1,6 @@
 package dev.wilyferret.app.storage;
 
+import dev.wilyferret.core.text.Fault;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
@@ -31,7 +32,7 @@ public final class EachByItself {
             if (DatabaseAway.mayPass(unreadable)) {
                 throw unreadable;
             }
-            LOG.error("{} cannot be read, and is left out", name.apply(row), unreadable);
+            LOG.error("{} cannot be read, and is left out: {}", name.apply(row), Fault.of(unreadable));
             return Optional.empty();
         }
     }
@@ -45,7 +46,7 @@ public final class EachByItself {
                 if (DatabaseAway.mayPass(failed)) {
                     throw failed;
                 }
-                LOG.error("{} is left out of something that was to be done with it", one, failed);
+                LOG.error("{} is left out of something that was to be done with it: {}", one, Fault.of(failed));
             }
         });
     }

@@ -1,5 +1,6 @@
 package dev.wilyferret.app.storage;
 
+import dev.wilyferret.core.text.Fault;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Duration;
@@ -121,7 +122,7 @@ public class Partitions implements SmartLifecycle {
                     .map(month -> monthOf(month.toInstant()))
                     .toList();
         } catch (DataAccessException notNow) {
-            LOG.warn("The default partition of {} cannot be read just now: {}", table, notNow.getMessage());
+            LOG.warn("The default partition of {} cannot be read just now: {}", table, Fault.of(notNow));
             return List.of();
         }
     }

@@ -3,6 +3,7 @@ package dev.wilyferret.app.workspace;
 import dev.wilyferret.app.intake.BodyRefused;
 import dev.wilyferret.app.intake.ReadRequest;
 import dev.wilyferret.app.storage.Lane;
+import dev.wilyferret.core.text.Fault;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
@@ -11,6 +12,8 @@ import jakarta.servlet.http.HttpSession;
 import java.io.IOException;
 import java.util.Locale;
 import java.util.regex.Pattern;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpMethod;
 import org.springframework.security.core.context.SecurityContext;
@@ -25,6 +28,8 @@ import org.springframework.web.filter.OncePerRequestFilter;
 @Component
 @Order(-200)
 class ConsoleIntake extends OncePerRequestFilter {
+
+    private static final Logger LOG = LoggerFactory.getLogger(ConsoleIntake.class);
 
     static final int BEFORE_SIGN_IN = 64 << 10;
     static final int SIGNED_IN = 256 << 10;
@@ -74,8 +79,12 @@ class ConsoleIntake extends OncePerRequestFilter {
                 chain.doFilter(request, response);
                 return true;
             });
-        } catch (ServletException | IOException | RuntimeException failed) {
+        } catch (ServletException | RuntimeException failed) {
+            // Tomcat would say it with what was typed.
+            LOG.error("A request of the console failed: {}", Fault.of(failed));
             throw failed;
+        } catch (IOException gone) {
+            throw gone;
         } catch (Exception impossible) {
             throw new ServletException(impossible);
         }

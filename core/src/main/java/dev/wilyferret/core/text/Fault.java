@@ -1,4 +1,4 @@
-package dev.wilyferret.app.intake;
+package dev.wilyferret.core.text;
 
 import java.util.Arrays;
 import java.util.Objects;
@@ -6,8 +6,8 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
- * A failure as the log shows it where a stranger's request came to it: what kind it is and where it came up, in one line. Not in its own
- * words, which may hold what was sent.
+ * A failure as the log shows it: what kind it is and where it came up, in one line. Not in its own
+ * words, which may hold what was sent or typed.
  */
 public final class Fault {
 

@@ -1,4 +1,4 @@
-package dev.wilyferret.app.intake;
+package dev.wilyferret.core.text;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
