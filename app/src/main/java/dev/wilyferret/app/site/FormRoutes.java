@@ -147,23 +147,28 @@ class FormRoutes {
             answers.notFound(response);
             return;
         }
+        long began = System.nanoTime();
+        Reply reply = kept(request, response, found.get());
+        EvenTime.await(began);
+        reply.send();
+    }
+
+    /** What is answered, once it is time to. */
+    private interface Reply {
+        void send() throws IOException;
+    }
+
+    private Reply kept(HttpServletRequest request, HttpServletResponse response, Found found) throws IOException {
         try {
-            line.in(() -> {
-                take(request, response, found.get());
-                return true;
-            });
+            return line.in(() -> take(request, response, found));
         } catch (Line.Full | DataAccessException | TransactionException notKept) {
             LOG.warn("A form could not be kept; the visitor is asked to send it again: {}", Fault.of(notKept));
             response.setHeader("Retry-After", "3");
-            again(
-                    request,
-                    response,
-                    HttpServletResponse.SC_SERVICE_UNAVAILABLE,
-                    found.get(),
-                    FormSent.notKept(
-                            found.get().placed.id(),
-                            typed(request, (Block.Form) found.get().placed.block()),
-                            "This could not be kept just now. What you typed still stands here: please send it again in a few seconds."));
+            FormSent sent = FormSent.notKept(
+                    found.placed.id(),
+                    typed(request, (Block.Form) found.placed.block()),
+                    "This could not be kept just now. What you typed still stands here: please send it again in a few seconds.");
+            return () -> again(request, response, HttpServletResponse.SC_SERVICE_UNAVAILABLE, found, sent);
         }
     }
 
@@ -187,7 +192,7 @@ class FormRoutes {
                 tokens.of(request, Optional.empty(), page.offerName()));
     }
 
-    private void take(HttpServletRequest request, HttpServletResponse response, Found found) throws IOException {
+    private Reply take(HttpServletRequest request, HttpServletResponse response, Found found) {
         LivePage page = found.page;
         // From a page elsewhere: from here on the browser knows the visit.
         carried.settle(request, response, page.workspace());
@@ -201,13 +206,14 @@ class FormRoutes {
                     .ifPresent(why -> findings.put(LeadFields.ORDER, why));
         }
         if (!findings.isEmpty()) {
-            again(request, response, 422, found, FormSent.refused(found.placed.id(), typed, findings));
-            return;
+            FormSent sent = FormSent.refused(found.placed.id(), typed, findings);
+            return () -> again(request, response, 422, found, sent);
         }
         Lead lead = lead(request, page, current(request, response, page), form, typed);
         Optional<Subscriber> joined =
                 leads.keep(page.workspace(), lead, form.list(), joining(lead, form, typed, network));
-        answers.seeOther(response, after(form, page, found.placed.id(), joined, typed));
+        String on = after(form, page, found.placed.id(), joined, typed);
+        return () -> answers.seeOther(response, on);
     }
 
     /**

@@ -137,6 +137,17 @@ class FormTest extends AppTest {
         return leads.ofPromotion(trail.workspace(), trail.promotion().id(), 0).getFirst();
     }
 
+    /** Whoever is on the list takes less to keep than whoever is not: no answer goes out before its moment. */
+    @Test
+    void howLongAnAnswerTakesDoesNotTellWhoIsOnTheList() {
+        publish(Scenario.formPage(Optional.of(scenario.list(trail.workspace(), true))));
+        for (String email : List.of("new@b.example", "new@b.example", "other@b.example", "wrong@")) {
+            long began = System.nanoTime();
+            guest().post(optIn(), "email", email);
+            assertThat(Duration.ofNanos(System.nanoTime() - began)).as(email).isGreaterThanOrEqualTo(EvenTime.STEP);
+        }
+    }
+
     @Test
     void aLeadIsKeptWithItsClickConsentAndAnswers() {
         publishForm(new NextStep.ToPage(trail.redirect().id()));
