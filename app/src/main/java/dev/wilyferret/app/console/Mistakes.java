@@ -6,6 +6,7 @@ import org.springframework.web.bind.annotation.ControllerAdvice;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
 import org.springframework.web.multipart.MaxUploadSizeExceededException;
+import org.springframework.web.multipart.MultipartException;
 
 /** Requests that are wrong in ways no form explains by itself. */
 @ControllerAdvice
@@ -15,6 +16,12 @@ class Mistakes {
     String noSuchThing(HttpServletResponse response) {
         response.setStatus(HttpServletResponse.SC_NOT_FOUND);
         return "error/404";
+    }
+
+    @ExceptionHandler(MultipartException.class)
+    String noFile(HttpServletResponse response) {
+        response.setStatus(HttpServletResponse.SC_BAD_REQUEST);
+        return "error/400";
     }
 
     @ExceptionHandler(MaxUploadSizeExceededException.class)

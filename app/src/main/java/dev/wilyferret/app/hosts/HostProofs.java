@@ -9,6 +9,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
+import java.time.format.DateTimeFormatter;
 import java.time.format.DateTimeParseException;
 import org.springframework.stereotype.Component;
 
@@ -23,7 +24,8 @@ class HostProofs {
     static final String LABEL = "_wily-ferret.";
 
     private static final Duration GOOD_FOR = Duration.ofDays(7);
-    private static final int SIGNED = 32;
+    private static final int DATE = 8;
+    private static final int SIGNED = 24;
 
     private final TxtRecords records;
     private final Workspaces workspaces;
@@ -39,9 +41,9 @@ class HostProofs {
         return LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
     }
 
-    /** The last day it is good on, and a signature (HMAC-SHA-256, shortened to 128 bits). */
+    /** The last day it is good on, and a signature (HMAC-SHA-256, shortened to 96 bits), as one word. */
     private String value(WorkspaceId workspace, OwnHost host, LocalDate until) {
-        return until + "."
+        return until.format(DateTimeFormatter.BASIC_ISO_DATE)
                 + workspaces.sign(workspace, "host " + host + " until " + until).substring(0, SIGNED);
     }
 
@@ -56,7 +58,8 @@ class HostProofs {
 
     private boolean good(WorkspaceId workspace, OwnHost host, String text) {
         try {
-            LocalDate until = LocalDate.parse(text.split("\\.", 2)[0]);
+            LocalDate until =
+                    LocalDate.parse(text.substring(0, Math.min(DATE, text.length())), DateTimeFormatter.BASIC_ISO_DATE);
             return !until.isBefore(today()) && Signing.same(value(workspace, host, until), text);
         } catch (DateTimeParseException somethingElse) {
             return false;

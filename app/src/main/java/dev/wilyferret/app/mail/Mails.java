@@ -177,9 +177,10 @@ public class Mails {
     /** Puts a mail back that was taken out. */
     @Transactional
     public void putBack(WorkspaceId workspace, MailId id) {
-        MailRow row = row(workspace, id);
-        row.removedAt = null;
-        people.lookAgain(workspace, new ListId(row.list));
+        mails.toChange(RowKey.of(workspace, id)).ifPresent(row -> {
+            row.removedAt = null;
+            people.lookAgain(workspace, new ListId(row.list));
+        });
     }
 
     private MailRow row(WorkspaceId workspace, MailId id) {

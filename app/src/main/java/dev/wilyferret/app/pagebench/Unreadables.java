@@ -7,7 +7,6 @@ import dev.wilyferret.app.pages.Pages;
 import dev.wilyferret.app.workspace.Member;
 import dev.wilyferret.core.id.PageId;
 import dev.wilyferret.core.id.PromotionId;
-import java.util.List;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -48,16 +47,17 @@ class Unreadables {
             @PathVariable PromotionId promotion,
             @PathVariable PageId id,
             Model model) {
-        List<LeftOut> unreadable = pages.unreadable(member.workspace(), promotion);
         model.addAttribute("promotion", desk.promotion(member, promotion));
-        model.addAttribute(
-                "unreadable",
-                unreadable.stream()
-                        .filter(page -> page.page().equals(id))
-                        .findFirst()
-                        .orElseThrow(NotFound::new));
+        model.addAttribute("unreadable", unreadable(member, promotion, id));
         model.addAttribute("mendable", pages.mendable(member.workspace(), id));
         return "pages/unreadable";
+    }
+
+    private LeftOut unreadable(Member member, PromotionId promotion, PageId id) {
+        return pages.unreadable(member.workspace(), promotion).stream()
+                .filter(page -> page.page().equals(id))
+                .findFirst()
+                .orElseThrow(NotFound::new);
     }
 
     @PostMapping
@@ -67,6 +67,7 @@ class Unreadables {
             @PathVariable PageId id,
             RedirectAttributes after) {
         desk.promotion(member, promotion);
+        unreadable(member, promotion, id);
         pages.mend(member.workspace(), id);
         after.addFlashAttribute("said", "What could be read is back. Look it through, then publish it.");
         return "redirect:/promotions/" + promotion + "/pages/" + id;

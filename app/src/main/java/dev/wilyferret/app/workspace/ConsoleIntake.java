@@ -31,6 +31,8 @@ class ConsoleIntake extends OncePerRequestFilter {
 
     private static final Logger LOG = LoggerFactory.getLogger(ConsoleIntake.class);
 
+    private static final String ERRORS = "/error";
+
     static final int BEFORE_SIGN_IN = 64 << 10;
     static final int SIGNED_IN = 256 << 10;
     /** Whoever pasted a whole book by accident is told so, rather than find the connection gone. */
@@ -44,6 +46,11 @@ class ConsoleIntake extends OncePerRequestFilter {
             throws ServletException, IOException {
         boolean bringsNothing =
                 HttpMethod.GET.matches(request.getMethod()) || HttpMethod.HEAD.matches(request.getMethod());
+        if (request.getRequestURI().equals(ERRORS)) {
+            // Only what failed is led there.
+            response.sendError(HttpServletResponse.SC_NOT_FOUND);
+            return;
+        }
         boolean signedIn = signedIn(request.getSession(false));
         if (bringsNothing) {
             inLane(chain, ReadRequest.ofQuery(request), response);

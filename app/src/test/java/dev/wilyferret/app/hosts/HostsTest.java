@@ -557,8 +557,13 @@ class HostsTest extends AppTest {
         moves.remove(first, host);
         String ofThird = value(third, host);
         String late = value(second, host);
-        for (String wrong :
-                List.of("", "x", ofThird, late.replace(".", ".0"), late.replace("2026", "9999"), "2026-13-99.0")) {
+        for (String wrong : List.of(
+                "",
+                "x",
+                ofThird,
+                late.substring(0, 8) + ofThird.substring(8),
+                late.replace("2026", "9999"),
+                "20261399" + late.substring(8))) {
             names.say("_wily-ferret." + host, wrong);
             assertThatThrownBy(() -> hosts.add(second, host)).as(wrong).isInstanceOf(Refusal.class);
         }
