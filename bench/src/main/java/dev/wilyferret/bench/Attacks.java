@@ -53,12 +53,18 @@ public final class Attacks {
                 Victim victim = new Victim(database)) {
             victim.awaitUp();
             Findings findings = new Findings(victim);
-            if (!List.of(args).contains("data")) {
+            List<String> alone = List.of(args);
+            if (alone.isEmpty()) {
                 Attacks attacks = new Attacks(database, victim, findings);
                 attacks.all();
                 attacks.threads.shutdownNow();
             }
-            new DataAttacks(database, victim, findings).all();
+            if (alone.isEmpty() || alone.contains("floods")) {
+                new Floods(database, victim, findings).all();
+            }
+            if (alone.isEmpty() || alone.contains("data")) {
+                new DataAttacks(database, victim, findings).all();
+            }
             System.exit(findings.allHeld() ? 0 : 1);
         }
     }

@@ -2,6 +2,7 @@ package dev.wilyferret.bench;
 
 import dev.wilyferret.app.FerretApplication;
 import dev.wilyferret.app.results.Figures;
+import dev.wilyferret.app.secrets.Seals;
 import dev.wilyferret.core.figures.Dimension;
 import dev.wilyferret.core.figures.Period;
 import dev.wilyferret.core.id.PromotionId;
@@ -163,7 +164,8 @@ public final class HotPathLoad {
                         ? ThreePixels.make(database)
                         : "/go/" + ManyLinks.CODE + "?ad=51207&place=feed%20top");
         List<String> visitors = switch (what) {
-            case REDIRECT -> List.of("-s", Visitors.come(database).toString());
+            case REDIRECT ->
+                List.of("-s", Visitors.come(database, app.getBean(Seals.class)).toString());
             case ROTATION -> List.of("-s", Visitors.strangers(database).toString());
             default -> List.of();
         };

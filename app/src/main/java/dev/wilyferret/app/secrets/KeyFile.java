@@ -63,13 +63,28 @@ final class KeyFile {
             Path arriving = Files.createTempFile(
                     folder, "key", ".tmp", PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString(OWN)));
             Files.writeString(arriving, Base64.getEncoder().encodeToString(key) + "\n", StandardCharsets.US_ASCII);
-            try (FileChannel channel = FileChannel.open(arriving, StandardOpenOption.WRITE)) {
-                channel.force(true);
-            }
+            force(arriving, StandardOpenOption.WRITE);
             Files.move(arriving, path(), StandardCopyOption.ATOMIC_MOVE);
+            force(folder, StandardOpenOption.READ);
             return new SecretKeySpec(key, "AES");
         } catch (IOException e) {
             throw new UncheckedIOException("The key file %s cannot be written".formatted(path()), e);
+        }
+    }
+
+    /** Sees to it that the next key outlives a pulled plug, before anything is sealed under it. */
+    void settleNext() {
+        try {
+            force(folder.resolve(NEXT), StandardOpenOption.WRITE);
+            force(folder, StandardOpenOption.READ);
+        } catch (IOException e) {
+            throw new UncheckedIOException("The next key in %s cannot be kept".formatted(folder), e);
+        }
+    }
+
+    private static void force(Path file, StandardOpenOption how) throws IOException {
+        try (FileChannel channel = FileChannel.open(file, how)) {
+            channel.force(true);
         }
     }
 

@@ -103,6 +103,7 @@ public class Seals implements InitializingBean {
         Optional<byte[]> key = file.present().flatMap(present -> unwrapped(present, wrapped));
         Optional<SecretKey> next = file.next();
         if (key.isPresent() && next.isPresent()) {
+            file.settleNext();
             sql.sql("update data_key set wrapped = :wrapped where id = 1")
                     .param("wrapped", with(next.get()).encrypt(key.get()))
                     .update();

@@ -627,6 +627,31 @@ class HostsTest extends AppTest {
         assertThat(on(host).get(link.path()).statusCode()).as("whoever left it").isEqualTo(404);
     }
 
+    @Test
+    void aNameInItsOwnLettersIsOneHostHoweverItIsWritten() {
+        String own = "Käsekeller" + NUMBER.incrementAndGet() + ".growbench.localhost";
+        Guest owner = owner(trail.stage());
+        owner.send("/links/hosts", "name", own);
+        OwnHost host = new OwnHost(own.toLowerCase(java.util.Locale.ROOT));
+        assertThat(host.name()).startsWith("xn--").isEqualTo(new OwnHost(host.name()).name());
+        awaitCertificate(host.name(), 200);
+        assertThat(owner.send("/links/hosts", "name", host.name()).body()).contains("is here already");
+        assertThat(owner.get("/links/hosts/" + host).body())
+                .contains(host.readable(), "As browsers send it", host.name());
+        move(Optional.of(host));
+        awaitStatus(on(host), trail.bridgePath(), 200);
+        TrackingLink link = linkOn(host);
+        assertThat(location(on(host).get(link.path()))).startsWith(trail.bridgePath());
+        assertThat(guest().at(host.name().toUpperCase(java.util.Locale.ROOT) + ".")
+                        .get(trail.bridgePath())
+                        .statusCode())
+                .as("as an older client writes it")
+                .isEqualTo(200);
+        assertThat(owner.get("/promotions/" + trail.promotion().id()).body())
+                .as("shown as people read it, copied as browsers send it")
+                .contains(host.readable());
+    }
+
     /** As it was before an address could be handed out once only. */
     @Test
     void whatAnotherWorkspaceHandedOutFirstIsSaidOnTheHostsPage() {
