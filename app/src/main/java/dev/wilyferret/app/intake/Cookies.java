@@ -4,11 +4,9 @@ import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.time.Duration;
-import java.util.Arrays;
+import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import org.springframework.http.HttpHeaders;
 
 /**
@@ -23,26 +21,22 @@ public final class Cookies {
 
     /** Those of a request, by their names without what they begin with over https; of a name that comes twice the first. */
     public static Map<String, String> of(HttpServletRequest request) {
+        Cookie[] all = request.getCookies();
+        if (all == null) {
+            return Map.of();
+        }
         String before = request.isSecure() ? HOST_ALONE : "";
-        return all(request)
-                .filter(cookie -> cookie.getName().startsWith(before))
-                .collect(Collectors.toMap(
-                        cookie -> cookie.getName().substring(before.length()),
-                        Cookie::getValue,
-                        (first, later) -> first));
+        Map<String, String> values = new HashMap<>();
+        for (Cookie cookie : all) {
+            if (cookie.getName().startsWith(before)) {
+                values.putIfAbsent(cookie.getName().substring(before.length()), cookie.getValue());
+            }
+        }
+        return values;
     }
 
     public static Optional<String> value(HttpServletRequest request, String name) {
-        String full = fullName(request, name);
-        return all(request)
-                .filter(cookie -> cookie.getName().equals(full))
-                .map(Cookie::getValue)
-                .findFirst();
-    }
-
-    private static Stream<Cookie> all(HttpServletRequest request) {
-        Cookie[] cookies = request.getCookies();
-        return cookies == null ? Stream.empty() : Arrays.stream(cookies);
+        return Optional.ofNullable(of(request).get(name));
     }
 
     /** @param kept zero takes it away */

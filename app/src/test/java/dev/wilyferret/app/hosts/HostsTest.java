@@ -714,6 +714,13 @@ class HostsTest extends AppTest {
         String preview = previews.path(trail.bridge());
         assertThat(guest().get(preview).statusCode()).isEqualTo(200);
         assertThat(on(others).get(preview).statusCode()).isEqualTo(404);
+        String last = preview.substring(preview.length() - 1);
+        for (String forged : List.of(
+                preview.substring(0, preview.length() - 1) + (last.equals("0") ? "1" : "0"),
+                preview.replace(".draft.", ".public."),
+                preview.replaceFirst("\\.[0-9a-f]+$", "."))) {
+            assertThat(guest().get(forged).statusCode()).as(forged).isEqualTo(404);
+        }
     }
 
     @Test

@@ -4,9 +4,7 @@ import dev.wilyferret.core.address.Query;
 import java.text.Normalizer;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import java.util.Set;
-import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /**
@@ -65,8 +63,6 @@ final class Kept {
             "voornaam",
             "achternaam");
 
-    private static final Pattern NO_LETTER = Pattern.compile("\\P{L}+");
-
     private Kept() {}
 
     /** @param query without its question mark */
@@ -104,10 +100,28 @@ final class Kept {
 
     private static boolean personal(String part) {
         String plain = Query.decodedThroughout(part);
-        String spelled = Normalizer.normalize(plain.split("=", 2)[0], Normalizer.Form.NFD);
-        String name = NO_LETTER.matcher(spelled).replaceAll("").toLowerCase(Locale.ROOT);
-        return plain.indexOf('@') >= 0
-                || PERSONAL.contains(name)
-                || ENDINGS.stream().anyMatch(name::endsWith);
+        if (plain.indexOf('@') >= 0) {
+            return true;
+        }
+        int is = plain.indexOf('=');
+        String name = letters(is < 0 ? plain : plain.substring(0, is));
+        // A loop, since every click comes by here.
+        for (String ending : ENDINGS) {
+            if (name.endsWith(ending)) {
+                return true;
+            }
+        }
+        return PERSONAL.contains(name);
+    }
+
+    /** The letters of a name alone, small and without their marks. */
+    private static String letters(String name) {
+        StringBuilder letters = new StringBuilder(name.length());
+        Normalizer.normalize(name, Normalizer.Form.NFD)
+                .codePoints()
+                .filter(Character::isLetter)
+                .map(Character::toLowerCase)
+                .forEach(letters::appendCodePoint);
+        return letters.toString();
     }
 }
