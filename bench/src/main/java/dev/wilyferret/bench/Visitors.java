@@ -1,7 +1,7 @@
 package dev.wilyferret.bench;
 
 import dev.wilyferret.app.secrets.Seals;
-import dev.wilyferret.app.secrets.Stamps;
+import dev.wilyferret.app.secrets.Signing;
 import dev.wilyferret.core.id.Id;
 import dev.wilyferret.core.id.LinkId;
 import dev.wilyferret.core.id.PromotionId;
@@ -67,7 +67,7 @@ final class Visitors {
 
     /** Puts their clicks into the log, and gives the script. */
     static Path come(Database database, Seals seals) throws IOException, SQLException {
-        Stamps stamps = new Stamps(seals.derived("clicks of visits"));
+        byte[] key = seals.derived("clicks of visits");
         List<String> cookies = new ArrayList<>(MANY);
         database.ask(CLICKS.formatted(MANY)).lines().forEach(line -> {
             String[] ids = line.split(" ");
@@ -76,7 +76,11 @@ final class Visitors {
                     ShortId.of(UUID.fromString(ids[0])),
                     ShortId.of(id(ids[2], PromotionId::new)),
                     ShortId.of(id(ids[3], LinkId::new)));
-            cookies.add("wf_v=%s; wf_c=%s-%s".formatted(ShortId.of(UUID.fromString(ids[1])), click, stamps.of(click)));
+            cookies.add("wf_v=%s; wf_c=%s-%s"
+                    .formatted(
+                            ShortId.of(UUID.fromString(ids[1])),
+                            click,
+                            Signing.of(key, click).substring(0, 16)));
         });
         Path lines = database.folder().resolve("cookies");
         Files.write(lines, cookies);

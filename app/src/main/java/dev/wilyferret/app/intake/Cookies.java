@@ -4,8 +4,6 @@ import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.time.Duration;
-import java.util.HashMap;
-import java.util.Map;
 import java.util.Optional;
 import org.springframework.http.HttpHeaders;
 
@@ -19,24 +17,20 @@ public final class Cookies {
 
     private Cookies() {}
 
-    /** Those of a request, by their names without what they begin with over https; of a name that comes twice the first. */
-    public static Map<String, String> of(HttpServletRequest request) {
+    /** Of a name that comes twice the first. */
+    public static Optional<String> value(HttpServletRequest request, String name) {
         Cookie[] all = request.getCookies();
         if (all == null) {
-            return Map.of();
+            return Optional.empty();
         }
-        String before = request.isSecure() ? HOST_ALONE : "";
-        Map<String, String> values = new HashMap<>();
+        String full = fullName(request, name);
+        // A loop, since every click comes by here.
         for (Cookie cookie : all) {
-            if (cookie.getName().startsWith(before)) {
-                values.putIfAbsent(cookie.getName().substring(before.length()), cookie.getValue());
+            if (cookie.getName().equals(full)) {
+                return Optional.of(cookie.getValue());
             }
         }
-        return values;
-    }
-
-    public static Optional<String> value(HttpServletRequest request, String name) {
-        return Optional.ofNullable(of(request).get(name));
+        return Optional.empty();
     }
 
     /** @param kept zero takes it away */

@@ -67,8 +67,7 @@ class Unreadables {
             @PathVariable PageId id,
             RedirectAttributes after) {
         desk.promotion(member, promotion);
-        unreadable(member, promotion, id);
-        pages.mend(member.workspace(), id);
+        pages.mend(member.workspace(), unreadable(member, promotion, id).page());
         after.addFlashAttribute("said", "What could be read is back. Look it through, then publish it.");
         return "redirect:/promotions/" + promotion + "/pages/" + id;
     }

@@ -135,7 +135,6 @@ class ImportBench {
 
     @PostMapping("/import/{run}/resume")
     String resume(@AuthenticationPrincipal Member member, @PathVariable ListId id, @PathVariable ImportId run) {
-        run(member, run);
         imports.resume(member.workspace(), run);
         return toRun(id, run);
     }

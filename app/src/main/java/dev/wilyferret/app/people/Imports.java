@@ -19,6 +19,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -142,16 +143,16 @@ public class Imports {
     }
 
     private void begin(WorkspaceId workspace, ImportId id, State from, Consumer<ImportRow> change) {
-        boolean begun = Boolean.TRUE.equals(transaction.execute(status -> {
-            ImportRow row = imports.toChange(RowKey.of(workspace, id)).orElseThrow();
-            if (row.state != from) {
-                return false;
-            }
-            change.accept(row);
-            row.state = State.RUNNING;
-            return true;
+        Optional<ImportRow> begun = Objects.requireNonNull(transaction.execute(status -> {
+            Optional<ImportRow> waiting =
+                    imports.toChange(RowKey.of(workspace, id)).filter(row -> row.state == from);
+            waiting.ifPresent(row -> {
+                change.accept(row);
+                row.state = State.RUNNING;
+            });
+            return waiting;
         }));
-        if (begun) {
+        if (begun.isPresent()) {
             run(workspace, id);
         }
     }
@@ -277,7 +278,7 @@ public class Imports {
             if (erased.contains(person.email.key())) {
                 note(
                         errors,
-                        java.util.Objects.requireNonNull(numberByKey.get(person.email.key())),
+                        Objects.requireNonNull(numberByKey.get(person.email.key())),
                         "(erased)",
                         "They asked to be forgotten; only their own opt-in brings them back.");
             } else {
@@ -304,7 +305,7 @@ public class Imports {
                 : new HashSet<>(imports.left(workspace.value(), row.list, texts(known, person -> person.email.key())));
         known.forEach(person -> note(
                 errors,
-                java.util.Objects.requireNonNull(numberByKey.get(person.email.key())),
+                Objects.requireNonNull(numberByKey.get(person.email.key())),
                 person.email.text(),
                 left.contains(person.email.key())
                         ? "They had left this list; only their own opt-in brings them back."

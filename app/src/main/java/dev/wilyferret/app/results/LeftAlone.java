@@ -27,7 +27,7 @@ class LeftAlone {
         private final transient WorkspaceId workspace;
 
         Failed(WorkspaceId workspace, RuntimeException why) {
-            super("The figures of workspace %s cannot be worked on".formatted(workspace), why);
+            super(why);
             this.workspace = workspace;
         }
     }

@@ -74,13 +74,13 @@ class Unnaming {
         }
     }
 
-    /** Which rows name somebody. Only those with an @, however it is encoded, are looked at. */
+    /** Which rows name somebody; without an @ or something encoded none does. */
     private List<Object> naming(WorkspaceId workspace, Told told, Set<String> gone) {
         List<Object> keys = new ArrayList<>();
         sql.sql("""
                         select %s, words from (
                           select %1$s, concat_ws(' ', %s) as words from %s where workspace_id = :workspace) as row
-                        where words ~* '@|%%(25)*40'
+                        where words ~ '[@%%]'
                         """.formatted(told.key, String.join(", ", told.words), told.table))
                 .param("workspace", workspace.value())
                 .withFetchSize(AT_ONCE)

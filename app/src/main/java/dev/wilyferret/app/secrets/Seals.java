@@ -11,8 +11,6 @@ import java.util.function.Supplier;
 import java.util.random.RandomGenerator;
 import javax.crypto.SecretKey;
 import javax.crypto.spec.SecretKeySpec;
-import org.apache.commons.codec.digest.HmacAlgorithms;
-import org.apache.commons.codec.digest.HmacUtils;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -90,7 +88,7 @@ public class Seals implements InitializingBean {
      * @throws Unreadable if there is none
      */
     public byte[] derived(String purpose) {
-        return new HmacUtils(HmacAlgorithms.HMAC_SHA_256, data().key).hmac(purpose);
+        return Signing.of(data().key, purpose).getBytes(StandardCharsets.US_ASCII);
     }
 
     private Optional<byte[]> wrapped() {

@@ -1,7 +1,7 @@
 package dev.wilyferret.app.site;
 
 import dev.wilyferret.app.secrets.Seals;
-import dev.wilyferret.app.secrets.Stamps;
+import dev.wilyferret.app.secrets.Signing;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -15,46 +15,46 @@ import org.springframework.stereotype.Component;
 @Component
 class ClickStamps {
 
+    /** What the key is derived for. */
+    private static final String PURPOSE = "clicks of visits";
+
     private static final Duration LOOKED_AGAIN = Duration.ofMinutes(1);
     private static final int KEY_BYTES = 32;
 
+    /** So many hexadecimal digits of the signature. */
+    private static final int SIGNED = 16;
+
     /** @param until when to look for the operator's key again */
-    private record Present(Stamps stamps, Instant until) {}
+    private record Present(byte[] key, Instant until) {}
 
     private final Seals seals;
     private final Clock clock;
-    private final Stamps ofThisRun;
+    private final byte[] ofThisRun = new byte[KEY_BYTES];
     private volatile Present present;
 
     ClickStamps(Seals seals, RandomGenerator random, Clock clock) {
         this.seals = seals;
         this.clock = clock;
-        byte[] key = new byte[KEY_BYTES];
-        random.nextBytes(key);
-        this.ofThisRun = new Stamps(key);
+        random.nextBytes(ofThisRun);
         this.present = look();
     }
 
     private Present look() {
         try {
-            return new Present(new Stamps(seals.derived("clicks of visits")), Instant.MAX);
+            return new Present(seals.derived(PURPOSE), Instant.MAX);
         } catch (Seals.Unreadable noKey) {
             return new Present(ofThisRun, clock.instant().plus(LOOKED_AGAIN));
         }
     }
 
-    private Stamps now() {
-        if (present.until != Instant.MAX && clock.instant().isAfter(present.until)) {
+    String of(String click) {
+        if (clock.instant().isAfter(present.until)) {
             present = look();
         }
-        return present.stamps;
-    }
-
-    String of(String click) {
-        return now().of(click);
+        return Signing.of(present.key, click).substring(0, SIGNED);
     }
 
     boolean match(String click, String stamp) {
-        return now().match(click, stamp);
+        return Signing.same(of(click), stamp);
     }
 }

@@ -7,7 +7,6 @@ import dev.wilyferret.core.id.VisitorId;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.time.Duration;
-import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 
@@ -36,15 +35,22 @@ class VisitCookies {
     }
 
     Visit of(HttpServletRequest request) {
-        Map<String, String> cookies = Cookies.of(request);
         Optional<VisitorId> visitor =
-                Optional.ofNullable(cookies.get(VISITOR)).flatMap(text -> ShortId.parse(text, VisitorId::new));
+                Cookies.value(request, VISITOR).flatMap(text -> ShortId.parse(text, VisitorId::new));
         return new Visit(
                 visitor.orElseGet(() -> new VisitorId(ids.next())),
                 visitor.isPresent(),
-                Optional.ofNullable(cookies.get(CLICK)).flatMap(this::stamped),
-                Optional.ofNullable(cookies.get(OWN)),
-                "yes".equals(cookies.get(CONSENT)));
+                Cookies.value(request, CLICK).flatMap(this::stamped),
+                Cookies.value(request, OWN),
+                agreed(request));
+    }
+
+    /** The script names it by what its browser sees, which the program may have been told otherwise. */
+    private static boolean agreed(HttpServletRequest request) {
+        return Cookies.value(request, CONSENT)
+                .or(() -> Cookies.value(request, Cookies.HOST_ALONE + CONSENT))
+                .filter("yes"::equals)
+                .isPresent();
     }
 
     private Optional<Visit.Current> stamped(String text) {

@@ -350,6 +350,9 @@ class ServerPixelTest extends AppTest {
         guest.get(trail.redirectPath(), "Cookie", "wf_ok=yes");
         followed();
         assertThat(queued()).hasSize(before + 2);
+        guest.get(trail.redirectPath(), "Cookie", "__Host-wf_ok=yes");
+        followed();
+        assertThat(queued()).as("agreed where the browser sees https").hasSize(before + 3);
     }
 
     @Test
