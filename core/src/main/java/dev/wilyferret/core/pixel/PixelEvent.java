@@ -40,17 +40,18 @@ public record PixelEvent(Kind kind, String own) {
     public static final PixelEvent SALE = new PixelEvent(Kind.SALE, "");
     public static final PixelEvent CHECKOUT = new PixelEvent(Kind.CHECKOUT, "");
 
-    /** @throws Refusal if a step of one's own has no word or one that would break an ad platform's code, or a usual one has a word */
+    /** @throws Refusal if a step of one's own has no word, or a usual one has */
     public PixelEvent {
         if (kind == Kind.OWN) {
             own = PlainText.line("event's own word", own, 60);
-            PixelSnippet.refuseWhatEndsWords("event's own word", own);
         } else if (!own.isEmpty()) {
             throw new Refusal("Only a step of your own has a word of its own.");
         }
     }
 
+    /** @throws Refusal if the word is none, or would break an ad platform's code */
     public static PixelEvent own(String word) {
+        PixelSnippet.refuseWhatEndsWords("event's own word", word);
         return new PixelEvent(Kind.OWN, word);
     }
 
@@ -66,7 +67,7 @@ public record PixelEvent(Kind kind, String own) {
     /** @throws Refusal if nothing writes itself so */
     public static PixelEvent read(String text) {
         return text.startsWith("OWN ")
-                ? own(text.substring(4))
+                ? new PixelEvent(Kind.OWN, text.substring(4))
                 : kind(text)
                         .filter(kind -> kind != Kind.OWN)
                         .map(kind -> new PixelEvent(kind, ""))

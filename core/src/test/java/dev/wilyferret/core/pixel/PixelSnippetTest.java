@@ -33,6 +33,11 @@ class PixelSnippetTest {
     }
 
     @Test
+    void aWordThatWasKeptBeforeIsStillRead() {
+        assertThat(PixelEvent.read("OWN It's \"read\"").own()).isEqualTo("It's \"read\"");
+    }
+
+    @Test
     void aWordIsFilledInAsItStands() {
         assertThat(CODE.filled(Map.of("event", "Übers {Ziel} – 2", "value", "27.50")))
                 .isEqualTo("<script>say('Übers {Ziel} – 2', 27.50);</script>");
