@@ -10,6 +10,7 @@ import dev.wilyferret.app.elsewhere.Places;
 import dev.wilyferret.app.kit.AppTest;
 import dev.wilyferret.app.kit.Guest;
 import dev.wilyferret.app.kit.Scenario;
+import dev.wilyferret.app.kit.Script;
 import dev.wilyferret.app.kit.TestNames;
 import dev.wilyferret.app.kit.Wire;
 import dev.wilyferret.app.links.LinkDetails;
@@ -44,6 +45,7 @@ import java.io.IOException;
 import java.net.URI;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
@@ -578,6 +580,22 @@ class HostsTest extends AppTest {
         assertThat(hosts.find(second, host).orElseThrow().atWork())
                 .as("nobody else had it since")
                 .isTrue();
+    }
+
+    /** Where no TXT record can be given, as docs/operations.md says. */
+    @Test
+    void theOperatorLetsAHostGoInPlaceOfAProof() throws Exception {
+        OwnHost host = atWork();
+        WorkspaceId second = scenario.trail().workspace();
+        moves.remove(trail.workspace(), host);
+        String words = Files.readString(Script.FILE.resolveSibling("docs/operations.md"));
+        String statement = words.substring(words.indexOf("update own_host"));
+        sql.sql(statement.substring(0, statement.indexOf('"')).replace("go.growbench.example", host.name()))
+                .update();
+        hosts.add(second, host);
+        hosts.look(second, host);
+        awaitCertificate(host.name(), 200);
+        assertThatThrownBy(() -> moves.bringBack(trail.workspace(), host)).isInstanceOf(Refusal.class);
     }
 
     @Test
