@@ -11,6 +11,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
@@ -44,6 +46,30 @@ class KeepUpTest {
         assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(home.resolve("it.out"))))
                 .as("who can read what it says")
                 .isEqualTo("rw-------");
+    }
+
+    @Test
+    void memoryThatIsUsedUpEndsTheProgram(@TempDir Path home) throws Exception {
+        Path program = Files.writeString(home.resolve("Fill.java"), """
+                void main() {
+                    try {
+                        IO.println(new long[1 << 30].length);
+                    } catch (OutOfMemoryError goOn) {
+                        IO.println("It went on.");
+                    }
+                }
+                """);
+        List<String> command = new ArrayList<>();
+        command.add(Path.of(System.getProperty("java.home"), "bin/java").toString());
+        command.addAll(Script.run(Map.of(), "jvm").said().lines().toList());
+        command.add(program.toString());
+        Path out = home.resolve("out");
+        Process filled = new ProcessBuilder(command)
+                .redirectErrorStream(true)
+                .redirectOutput(out.toFile())
+                .start();
+        assertThat(filled.waitFor()).as(Files.readString(out)).isEqualTo(3);
+        assertThat(Files.readString(out)).contains("OutOfMemoryError").doesNotContain("It went on.");
     }
 
     @Test
