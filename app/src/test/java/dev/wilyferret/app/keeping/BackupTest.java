@@ -173,11 +173,28 @@ class BackupTest extends AppTest {
                 here,
                 "create table account (email text, password_hash text, one_time boolean, one_time_until timestamptz);"
                         + " insert into account values ('mara@growbench.example', '', false, null)");
-        Script.Ended made = Script.run(Map.of("FERRET_VAR", here.toString()), "password");
-        assertThat(made.status()).as(made.said()).isZero();
-        assertThat(made.said()).contains("mara@growbench.example");
-        Matcher chosen = Pattern.compile("one-time password +(\\S{16})\\s").matcher(made.said());
+        Path out = here.resolve("said");
+        Process making;
+        List<String> commands;
+        try (var holding = connected(here);
+                var held = holding.createStatement()) {
+            holding.setAutoCommit(false);
+            held.execute("lock table account");
+            making = Script.begin(Script.FILE, out, Map.of("FERRET_VAR", here.toString()), "password");
+            await().until(() -> waitsForTheTable());
+            commands = making.descendants()
+                    .map(one -> one.info().commandLine().orElse(""))
+                    .toList();
+        }
+        assertThat(making.waitFor()).as(Files.readString(out)).isZero();
+        String said = Files.readString(out);
+        assertThat(said).contains("mara@growbench.example");
+        Matcher chosen = Pattern.compile("one-time password +(\\S{16})\\s").matcher(said);
         assertThat(chosen.find()).isTrue();
+        assertThat(commands)
+                .as("what anybody on the machine can list meanwhile")
+                .anyMatch(command -> command.contains("psql"))
+                .noneMatch(command -> command.contains(chosen.group(1)));
         try (var connection = connected(here);
                 var asked = connection.createStatement();
                 var rows = asked.executeQuery("select password_hash, one_time, one_time_until > now() from account")) {
@@ -191,6 +208,14 @@ class BackupTest extends AppTest {
         assertThat(Script.run(Map.of("FERRET_VAR", here.toString()), "password", "nobody@growbench.example")
                         .said())
                 .contains("No such account");
+    }
+
+    private boolean waitsForTheTable() throws Exception {
+        try (var connection = connected(here);
+                var asked = connection.createStatement();
+                var rows = asked.executeQuery("select 1 from pg_locks where not granted")) {
+            return rows.next();
+        }
     }
 
     /** What somebody put together so that restoring it writes elsewhere. */
