@@ -184,11 +184,11 @@ class RoutesTest extends AppTest {
         return (name, before) -> ids.getOrDefault(before, trail.promotion().id().toString());
     }
 
-    private Raw signedIn() {
+    private Raw signedIn(String host) {
         Guest owner = owner(own.stage());
         return new Raw(
                 installation.consoleAddress().toString(),
-                "Host: localhost",
+                "Host: " + host,
                 "Cookie: ferret_session=" + owner.cookie("ferret_session").orElseThrow());
     }
 
@@ -201,7 +201,7 @@ class RoutesTest extends AppTest {
 
     @Test
     void noRouteOfTheConsoleFailsOnOrTellsOfWhatIsSomebodyElses() {
-        Raw console = signedIn();
+        Raw console = signedIn("localhost");
         String token = token(console);
         Map<String, String> before = held(others.workspace());
         BinaryOperator<String> foreign = idsOf(others);
@@ -228,12 +228,18 @@ class RoutesTest extends AppTest {
 
     @Test
     void noRouteOfTheConsoleFailsOnTwistedRequestsAndLookingWritesNothing() {
-        Raw console = signedIn();
+        Raw console = signedIn("localhost");
+        Raw elsewhere = signedIn("stranger.example");
         Map<String, String> before = held(own.workspace());
         BinaryOperator<String> mine = idsOf(own);
         for (Route route : routes()) {
             String path = route.filled(mine);
             if (route.method.equals("GET")) {
+                Raw.Answer answer = elsewhere.ask("GET", path, "");
+                asked(answer, "GET by another host's name " + path);
+                if (answer.whole().contains("stranger.example")) {
+                    failed.add("tells the host's name that it was asked by: " + path);
+                }
                 asked(console.ask("GET", path + TWISTED, ""), "GET, twisted, " + path);
                 asked(console.ask("HEAD", path, ""), "HEAD " + path);
                 asked(console.ask("GET", path, "", "Sec-Purpose: prefetch"), "prefetch " + path);

@@ -348,6 +348,13 @@ class ClosingsTest extends AppTest {
                     .handle(exchange);
         });
         shop.start();
+        AtomicInteger insideAsked = new AtomicInteger();
+        HttpServer inside = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
+        inside.createContext("/", exchange -> {
+            insideAsked.incrementAndGet();
+            HttpHandlers.of(200, Headers.of(), "").handle(exchange);
+        });
+        inside.start();
         try {
             AffiliateLink there =
                     new AffiliateLink(UriTemplate.parseWeb("http://127.0.0.1:" + ELSEWHERE + "/go{?sub1}"), Map.of());
@@ -369,10 +376,11 @@ class ClosingsTest extends AppTest {
             await().until(() -> IntStream.range(0, 4)
                     .allMatch(i -> location(guest().head(trail.link().path()))
                             .contains("/" + trail.bridge().slug())));
-            to.set("http://127.0.0.1:1/inside");
+            to.set("http://127.0.0.1:" + inside.getAddress().getPort() + "/");
             clock.pass(Duration.ofMinutes(2));
             watch.look();
             assertThat(marks()).as("it fails still").containsExactly(Mark.Kind.SHUT);
+            assertThat(insideAsked).hasValue(0);
             asked.set(0);
             to.set("/go");
             clock.pass(Duration.ofMinutes(2));
@@ -388,6 +396,7 @@ class ClosingsTest extends AppTest {
             assertThat(marks()).as("a shop may refuse a program").containsExactly(Mark.Kind.SHUT, Mark.Kind.BACK);
         } finally {
             shop.stop(0);
+            inside.stop(0);
         }
     }
 

@@ -43,7 +43,8 @@ class LineTest {
     void aThousandWaitForTenSecondsAndNobodyBeyondThem() throws Exception {
         CountDownLatch over = new CountDownLatch(1);
         AtomicInteger served = new AtomicInteger();
-        try (ExecutorService visitors = Executors.newVirtualThreadPerTaskExecutor()) {
+        ExecutorService visitors = Executors.newVirtualThreadPerTaskExecutor();
+        try {
             List<Future<String>> slow = IntStream.range(0, Lane.PUBLIC.connections())
                     .mapToObj(one -> visitors.submit(() -> line.in(() -> {
                         served.incrementAndGet();
@@ -69,6 +70,9 @@ class LineTest {
             for (Future<String> one : slow) {
                 assertThat(said(one)).isEqualTo("served");
             }
+        } finally {
+            over.countDown();
+            visitors.shutdownNow();
         }
         assertThat(line.in(() -> "served")).isEqualTo("served");
     }
