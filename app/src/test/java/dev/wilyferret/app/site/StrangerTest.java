@@ -21,7 +21,9 @@ import dev.wilyferret.core.page.PageSettings;
 import dev.wilyferret.core.page.Placed;
 import java.net.URI;
 import java.net.http.HttpResponse;
+import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Document;
@@ -232,6 +234,28 @@ class StrangerTest extends AppTest {
                         .query(String.class)
                         .single())
                 .contains("99", "99");
+    }
+
+    /** Its calendar shows a moment for which there is no date. */
+    @Test
+    void aPageThatCannotBeDrawnIsLeftOutAlone() {
+        Scenario.Trail other = scenario.trail();
+        Block calendar = new Block.Countdown(
+                Optional.of(Instant.MAX), "", "", Optional.empty(), Optional.empty(), new NextStep.NotChosen(), true);
+        scenario.write(
+                trail.bridge(),
+                Scenario.content(
+                        Placed.of("h", new Block.Headline("Fresh")),
+                        Placed.of("c", calendar),
+                        form(new NextStep.ToOffer()),
+                        Placed.of("d", new Block.Disclosure("We earn from it."))));
+        scenario.awaitLive(trail.bridgePath(), 404);
+        assertThat(guest().head(trail.redirectPath()).statusCode()).isEqualTo(200);
+        assertThat(guest().head(other.bridgePath()).statusCode()).isEqualTo(200);
+        assertThat(undrawn.of(trail.workspace()))
+                .singleElement()
+                .satisfies(
+                        page -> assertThat(page.page()).isEqualTo(trail.bridge().id()));
     }
 
     @Test
