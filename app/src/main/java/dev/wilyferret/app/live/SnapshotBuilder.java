@@ -63,6 +63,7 @@ import dev.wilyferret.core.rotation.Rotation;
 import dev.wilyferret.core.rotation.Turns;
 import dev.wilyferret.core.rotation.Variant;
 import dev.wilyferret.core.rotation.Weights;
+import dev.wilyferret.core.text.Fault;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -302,7 +303,10 @@ class SnapshotBuilder {
         }
 
         private void leaveOut(LeftOut page) {
-            LOG.error("Page {} cannot be drawn and is left out of the public site", page.page(), page.cause());
+            LOG.error(
+                    "Page {} cannot be drawn and is left out of the public site: {}",
+                    page.page(),
+                    Fault.of(page.cause()));
             leftOut.add(page);
         }
 

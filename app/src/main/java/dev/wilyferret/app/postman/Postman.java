@@ -187,7 +187,7 @@ public class Postman implements SmartLifecycle {
             if (DatabaseAway.mayPass(unwritable)) {
                 throw unwritable;
             }
-            LOG.error("Letter {} cannot be written", letter.id(), unwritable);
+            LOG.error("Letter {} cannot be written: {}", letter.id(), Fault.of(unwritable));
             outbox.unwritable(letter);
         }
     }

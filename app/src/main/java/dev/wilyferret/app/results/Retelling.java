@@ -9,6 +9,7 @@ import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.UuidV7;
 import dev.wilyferret.core.id.VisitorId;
 import dev.wilyferret.core.id.WorkspaceId;
+import dev.wilyferret.core.text.Fault;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -122,7 +123,7 @@ class Retelling {
 
     /** It is tried again after a while. */
     void setUntoldAside(WorkspaceId workspace, ClickId click, RuntimeException why) {
-        LOG.error("The visit of click {} cannot be told", click, why);
+        LOG.error("The visit of click {} cannot be told: {}", click, Fault.of(why));
         store.setAside(workspace, click, FigureStore.UNTOLD, clock.instant());
     }
 

@@ -86,7 +86,7 @@ public class Partitions implements SmartLifecycle {
                         "The partition of {} for {} is not made yet; it is tried again: {}",
                         table,
                         month,
-                        notNow.getMostSpecificCause().getMessage());
+                        Fault.of(notNow));
             }
             return false;
         }
