@@ -1,5 +1,9 @@
 package dev.wilyferret.core.figures;
 
+import dev.wilyferret.core.id.SplitMix;
+import java.util.List;
+import java.util.stream.IntStream;
+import org.roaringbitmap.IntConsumer;
 import org.roaringbitmap.RoaringBitmap;
 
 /** An exact set of visitors of a workspace. */
@@ -25,6 +29,33 @@ public final class Crowd {
     /** How many are in both. */
     public long common(Crowd other) {
         return RoaringBitmap.andCardinality(visitors, other.visitors);
+    }
+
+    /**
+     * The same without those who are in several of them: each is left in one, which a hash of the visitor chooses, so that none of the
+     * crowds gets more of them than another.
+     */
+    public static List<Crowd> apart(List<Crowd> crowds) {
+        RoaringBitmap once = new RoaringBitmap();
+        RoaringBitmap several = new RoaringBitmap();
+        crowds.forEach(crowd -> {
+            several.or(RoaringBitmap.and(once, crowd.visitors));
+            once.or(crowd.visitors);
+        });
+        if (several.isEmpty()) {
+            return crowds;
+        }
+        List<RoaringBitmap> each = crowds.stream()
+                .map(crowd -> RoaringBitmap.andNot(crowd.visitors, several))
+                .toList();
+        several.forEach((IntConsumer) visitor -> {
+            int[] in = IntStream.range(0, crowds.size())
+                    .filter(at -> crowds.get(at).visitors.contains(visitor))
+                    .toArray();
+            each.get(in[(int) Math.floorMod(SplitMix.of(visitor), (long) in.length)])
+                    .add(visitor);
+        });
+        return each.stream().map(Crowd::new).toList();
     }
 
     /** One that grows; adding a day's visitors costs as much as they are, however many there are already. */

@@ -18,7 +18,8 @@ import java.util.function.Predicate;
 
 /**
  * What a rotation brought between two changes, by the UTC day on which visitors were drawn for the first time. Each visitor counts once
- * and for good, for the variant and the day of that draw, however they come back.
+ * and for good, for the variant and the day of that draw, however they come back. Whoever was drawn twice for the first time on one day,
+ * as without cookies, counts for one of both, which a hash of the visitor chooses.
  */
 public record RoundDays(SortedMap<LocalDate, Map<VariantId, Seen>> days) {
 
@@ -98,11 +99,14 @@ public record RoundDays(SortedMap<LocalDate, Map<VariantId, Seen>> days) {
                     .filter(wanted)
                     .sorted(Comparator.comparing(Station.Variant::text))
                     .toList();
-            for (Station.Variant variant : drawn) {
-                Crowd fresh = before.strangers(tally.who(leg -> leg.to().equals(variant)));
-                long arrived = fresh.common(tally.who(leg -> leg.from().equals(Optional.of(variant))));
-                ofDay.put(variant.variant(), new Cohort(fresh, arrived));
-                before.add(fresh);
+            List<Crowd> fresh = Crowd.apart(drawn.stream()
+                    .map(variant -> before.strangers(tally.who(leg -> leg.to().equals(variant))))
+                    .toList());
+            for (int at = 0; at < drawn.size(); at++) {
+                Station.Variant variant = drawn.get(at);
+                long arrived = fresh.get(at).common(tally.who(leg -> leg.from().equals(Optional.of(variant))));
+                ofDay.put(variant.variant(), new Cohort(fresh.get(at), arrived));
+                before.add(fresh.get(at));
             }
             cohorts.put(day.getKey(), ofDay);
         }
@@ -134,34 +138,37 @@ public record RoundDays(SortedMap<LocalDate, Map<VariantId, Seen>> days) {
      * Sampling, 1965). Days on which one of them got nobody tell nothing of all, and are left out. Where every day was shared out alike,
      * that is what was observed.
      *
-     * @return in their order; rounded to whole visitors and conversions
+     * @return of those that anybody was drawn for; rounded to whole visitors and conversions
      */
-    List<Observed> standardized(List<VariantId> among) {
+    Map<VariantId, Observed> standardized(List<VariantId> some) {
+        List<VariantId> among = some.stream().filter(one -> of(one).drawn > 0).toList();
         List<Map<VariantId, Seen>> told = days.values().stream()
                 .filter(day -> among.stream().allMatch(one -> day.getOrDefault(one, Seen.NOBODY).drawn > 0))
                 .toList();
-        double all = told.stream()
-                .flatMap(day -> among.stream().map(day::get))
-                .mapToLong(Seen::drawn)
-                .sum();
-        return among.stream()
-                .map(one -> {
-                    double rate = 0;
-                    double inverse = 0;
-                    for (Map<VariantId, Seen> day : told) {
-                        Seen seen = day.getOrDefault(one, Seen.NOBODY);
-                        double weight = among.stream()
-                                        .mapToLong(other -> day.getOrDefault(other, Seen.NOBODY).drawn)
-                                        .sum()
-                                / all;
-                        rate += weight * seen.converted / seen.drawn;
-                        inverse += weight * weight / seen.drawn;
-                    }
-                    return inverse == 0
+        double all = told.stream().mapToLong(day -> drawn(day, among)).sum();
+        Map<VariantId, Observed> as = new HashMap<>();
+        for (VariantId one : among) {
+            double rate = 0;
+            double inverse = 0;
+            for (Map<VariantId, Seen> day : told) {
+                Seen seen = day.getOrDefault(one, Seen.NOBODY);
+                double weight = drawn(day, among) / all;
+                rate += weight * seen.converted / seen.drawn;
+                inverse += weight * weight / seen.drawn;
+            }
+            as.put(
+                    one,
+                    inverse == 0
                             ? Observed.NOTHING
-                            : new Observed(Math.round(1 / inverse), Math.round(rate / inverse));
-                })
-                .toList();
+                            : new Observed(Math.round(1 / inverse), Math.round(rate / inverse)));
+        }
+        return as;
+    }
+
+    private static long drawn(Map<VariantId, Seen> day, List<VariantId> among) {
+        return among.stream()
+                .mapToLong(one -> day.getOrDefault(one, Seen.NOBODY).drawn)
+                .sum();
     }
 
     public long drawn() {

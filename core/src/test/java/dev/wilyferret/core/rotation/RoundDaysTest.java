@@ -94,6 +94,19 @@ class RoundDaysTest {
         assertThat(days.until(FIRST).drawn()).isEqualTo(2);
     }
 
+    /** As without cookies: whoever was drawn for both on one day counts for one, and neither gets more of them. */
+    @Test
+    void whoIsDrawnTwiceOnADayCountsForOneOfBoth() {
+        for (int visitor = 1; visitor <= 1000; visitor++) {
+            came(0, visitor, first(A, 1), SHOWN);
+            came(0, visitor, first(B, 1), SHOWN);
+        }
+        RoundDays days = days(1);
+        assertThat(days.drawn()).isEqualTo(1000);
+        assertThat(days.of(A).drawn()).isBetween(440L, 560L);
+        assertThat(days.of(A).arrived()).isEqualTo(days.of(A).drawn());
+    }
+
     /** However they come back: by a link that has no variants, or by no link. */
     @Test
     void theGoalMayBeReachedOnAnyLaterVisitAndNotOnAnEarlierDay() {
