@@ -1,8 +1,10 @@
 package dev.wilyferret.core.rotation;
 
 import dev.wilyferret.core.id.RotationId;
+import dev.wilyferret.core.id.SplitMix;
 import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.visit.Draw;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -61,7 +63,31 @@ public record Choosing<T>(
                     return Optional.of(way);
                 }
             }
-            return drawing.stream().filter(way -> way.takes(counts)).findFirst();
+            return fromTheRest(from.taken(), counts);
+        }
+
+        /** Where those that take nobody have nearly all turns, chance decides among the others, by their weights. */
+        private Optional<Way<T>> fromTheRest(long turn, boolean counts) {
+            List<Way<T>> left = new ArrayList<>(drawing);
+            while (!left.isEmpty()) {
+                Way<T> way = byShare(left, SplitMix.of(turn + left.size()));
+                if (way.takes(counts)) {
+                    return Optional.of(way);
+                }
+                left.remove(way);
+            }
+            return Optional.empty();
+        }
+
+        private static <T> Way<T> byShare(List<Way<T>> ways, long chance) {
+            double upTo = ways.stream().mapToDouble(Way::share).sum() * (chance >>> 11) / (1L << 53);
+            for (Way<T> way : ways) {
+                upTo -= way.share;
+                if (upTo < 0) {
+                    return way;
+                }
+            }
+            return ways.getLast();
         }
     }
 

@@ -179,6 +179,24 @@ class ChoosingTest {
         }
     }
 
+    /** Of 10,002 turns 10,000 are of one that is full: the other two get about half each of who comes then. */
+    @Test
+    void whereOneThatIsFullHasNearlyAllTurnsTheOthersStillGetTheirs() {
+        Choosing<Integer> choosing = Choosing.of(
+                ID,
+                1,
+                List.of(),
+                Optional.of(shares(0, List.of(10_000, 1, 1), at -> at == 0 ? door(0) : Choosing.Door.OPEN)),
+                Set.of());
+        long first = IntStream.range(0, 1000)
+                .map(person -> choosing.choose(Optional.empty(), () -> from("DE"), true)
+                        .orElseThrow()
+                        .target())
+                .filter(target -> target == 1)
+                .count();
+        assertThat(first).isBetween(430L, 570L);
+    }
+
     @Test
     void whereAllAreFullNobodyIsChosen() {
         Choosing<Integer> choosing = of(List.of(1), List.of(1), at -> door(0), Set.of());
