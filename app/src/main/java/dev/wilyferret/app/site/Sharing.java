@@ -19,6 +19,7 @@ import dev.wilyferret.core.rotation.Circumstance;
 import dev.wilyferret.core.visit.Arrival;
 import dev.wilyferret.core.visit.Draw;
 import dev.wilyferret.core.visit.SiteEvent;
+import dev.wilyferret.core.visit.Languages;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Clock;
 import java.time.ZoneOffset;
@@ -92,7 +93,7 @@ class Sharing {
         return new Circumstance.Facts(
                 arrival.place().country(),
                 arrival.device(),
-                arrival.headers().language().split("[,;]", 2)[0].strip(),
+                Languages.first(arrival.headers().language()),
                 arrival.link()
                         .or(() -> visit.current().flatMap(Visit.Current::link))
                         .map(snapshot.linksById()::get)

@@ -1,0 +1,36 @@
+package dev.wilyferret.core.visit;
+
+/** What a browser says of its reader's languages. */
+public final class Languages {
+
+    private Languages() {}
+
+    /**
+     * The one that is wanted most: of the highest quality value, of several of the same the first (RFC 9110, 12.5.4). What is empty, has the
+     * quality 0 or one that cannot be read is passed over.
+     *
+     * @param header as in {@code Accept-Language}
+     * @return such as "de-AT"; empty where none is wanted
+     */
+    public static String first(String header) {
+        String first = "";
+        double most = 0;
+        for (String element : header.split(",")) {
+            String[] parts = element.split(";", 2);
+            String language = parts[0].strip();
+            double quality = parts.length == 1 ? 1 : quality(parts[1].strip());
+            if (!language.isEmpty() && !language.equals("*") && quality > most) {
+                first = language;
+                most = quality;
+            }
+        }
+        return first;
+    }
+
+    private static double quality(String parameter) {
+        return parameter.matches("[qQ]\\s*=\\s*(0(\\.\\d{0,3})?|1(\\.0{0,3})?)")
+                ? Double.parseDouble(
+                        parameter.substring(parameter.indexOf('=') + 1).strip())
+                : 0;
+    }
+}
