@@ -21,6 +21,7 @@ import dev.wilyferret.app.shelf.Bonuses;
 import dev.wilyferret.app.shelf.MediaFile;
 import dev.wilyferret.app.shelf.Shelf;
 import dev.wilyferret.app.trails.TrailMaker;
+import dev.wilyferret.core.visit.Country;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.design.ReadyTrail;
 import dev.wilyferret.core.id.LetterId;
@@ -279,7 +280,7 @@ class DemoPeople {
     }
 
     private static String country(SiteEvent.Click click) {
-        return Locale.of("", click.arrival().place().country()).getDisplayCountry(Locale.ENGLISH);
+        return Country.name(click.arrival().place().country());
     }
 
     private record Named(String first, String last, String email) {}

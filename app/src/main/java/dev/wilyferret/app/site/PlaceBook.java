@@ -3,6 +3,7 @@ package dev.wilyferret.app.site;
 import com.maxmind.db.CHMCache;
 import com.maxmind.db.Reader;
 import dev.wilyferret.app.installation.Installation;
+import dev.wilyferret.core.visit.Country;
 import dev.wilyferret.core.text.Fault;
 import java.io.IOException;
 import java.io.InputStream;
@@ -64,7 +65,7 @@ class PlaceBook {
     /** The country's English name, or the empty string where it is not known. */
     String country(String address) {
         String code = countryCode(address);
-        return code.isEmpty() ? "" : Locale.of("", code).getDisplayCountry(Locale.ENGLISH);
+        return code.isEmpty() ? "" : Country.name(code);
     }
 
     /** The city's name, or the empty string where it is not known. */

@@ -19,6 +19,7 @@ import dev.wilyferret.app.sales.Sales;
 import dev.wilyferret.app.shelf.MediaFile;
 import dev.wilyferret.app.shelf.Shelf;
 import dev.wilyferret.app.workspace.Member;
+import dev.wilyferret.core.visit.Country;
 import dev.wilyferret.core.figures.Visit;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.LinkId;
@@ -120,7 +121,7 @@ class WalkController {
         model.addAttribute("listed", listed);
         model.addAttribute("standing", listed.standing());
         model.addAttribute(
-                "country", Locale.of("", click.arrival().place().country()).getDisplayCountry(Locale.ENGLISH));
+                "country", Country.name(click.arrival().place().country()));
         model.addAttribute("walk", walk);
         model.addAttribute(
                 "drawing",

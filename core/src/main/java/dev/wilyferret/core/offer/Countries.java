@@ -2,9 +2,9 @@ package dev.wilyferret.core.offer;
 
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
+import dev.wilyferret.core.visit.Country;
 import java.util.Arrays;
 import java.util.Locale;
-import java.util.Set;
 import java.util.SortedSet;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
@@ -15,8 +15,6 @@ import java.util.stream.Collectors;
  * @param codes empty means every country
  */
 public record Countries(SortedSet<String> codes) {
-
-    private static final Set<String> KNOWN = Set.of(Locale.getISOCountries());
 
     public Countries {
         codes = java.util.Collections.unmodifiableSortedSet(new TreeSet<>(codes));
@@ -33,7 +31,7 @@ public record Countries(SortedSet<String> codes) {
                 .map(part -> part.toUpperCase(Locale.ROOT))
                 .collect(Collectors.toCollection(TreeSet::new));
         for (String code : codes) {
-            if (!KNOWN.contains(code)) {
+            if (!Country.isKnown(code)) {
                 String shown = PlainText.cut(code, 20);
                 throw new Refusal(
                         "\"%s\" is not a country code. Use two letters each, for example DE, AT, CH; leave it empty for every country."

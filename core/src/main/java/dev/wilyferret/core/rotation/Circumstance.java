@@ -3,6 +3,7 @@ package dev.wilyferret.core.rotation;
 import dev.wilyferret.core.address.Tags;
 import dev.wilyferret.core.text.PlainText;
 import dev.wilyferret.core.text.Refusal;
+import dev.wilyferret.core.visit.Country;
 import dev.wilyferret.core.visit.Device;
 import java.time.DayOfWeek;
 import java.time.ZonedDateTime;
@@ -14,6 +15,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Function;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -26,6 +28,9 @@ public sealed interface Circumstance {
 
     /** The most values one names. */
     int MOST = 40;
+
+    /** One of several, in quotation marks or not. */
+    Pattern VALUE = Pattern.compile("\\G\\s*+(?:\"((?:[^\"]|\"\")*+)\"\\s*+|([^,]*+))(?:,|$)");
 
     /**
      * What is known of a visitor.
@@ -52,9 +57,8 @@ public sealed interface Circumstance {
 
         public From {
             countries = sorted(countries);
-            Set<String> known = Set.of(Locale.getISOCountries());
             countries.forEach(one -> {
-                if (!known.contains(one)) {
+                if (!Country.isKnown(one)) {
                     throw new Refusal("“%s” is no country. Write its two letters, for example AT."
                             .formatted(PlainText.cut(one, 20)));
                 }
@@ -68,7 +72,7 @@ public sealed interface Circumstance {
 
         @Override
         public String said() {
-            return "come from " + or(countries, one -> Locale.of("", one).getDisplayCountry(Locale.ENGLISH));
+            return "come from " + or(countries, Country::name);
         }
 
         @Override
@@ -174,7 +178,8 @@ public sealed interface Circumstance {
 
         @Override
         public String text() {
-            return "tagged " + tag + " " + String.join(",", values);
+            return "tagged " + tag + " "
+                    + values.stream().map(Circumstance::quoted).collect(Collectors.joining(","));
         }
     }
 
@@ -348,11 +353,19 @@ public sealed interface Circumstance {
         return Integer.parseInt(typed);
     }
 
+    /** Separated by commas; what holds one stands in quotation marks, doubled where it holds these too. */
     private static Set<String> values(String typed) {
-        return List.of(typed.split(",")).stream()
+        return VALUE.matcher(typed)
+                .results()
+                .map(found ->
+                        found.group(1) == null ? found.group(2) : found.group(1).replace("\"\"", "\""))
                 .map(String::strip)
                 .filter(one -> !one.isEmpty())
                 .collect(Collectors.toSet());
+    }
+
+    private static String quoted(String value) {
+        return value.contains(",") || value.startsWith("\"") ? "\"" + value.replace("\"", "\"\"") + "\"" : value;
     }
 
     private static Set<String> sorted(Set<String> values) {
