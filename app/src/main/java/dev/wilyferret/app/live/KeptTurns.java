@@ -89,6 +89,7 @@ class KeptTurns {
                                         new Turns(
                                                 weights,
                                                 rotation.seed()
+                                                        ^ rotation.id().hashCode() * 0x9E3779B97F4A7C15L
                                                         ^ behind.sharedSince().toEpochMilli()
                                                         ^ branch.hashCode(),
                                                 rotation.inTurn(),
