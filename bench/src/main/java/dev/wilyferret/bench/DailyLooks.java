@@ -6,40 +6,61 @@ import dev.wilyferret.core.evidence.Evidence;
 import dev.wilyferret.core.evidence.Observed;
 import dev.wilyferret.core.evidence.Planner;
 import dev.wilyferret.core.evidence.Posterior;
+import dev.wilyferret.core.evidence.SplitCheck;
+import java.io.IOException;
+import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.SplittableRandom;
+import java.util.stream.IntStream;
 
 /** Simulated split tests, looked at after every day: how often "better" is said wrongly, and how soon rightly. */
 public final class DailyLooks {
 
     private static final double ALPHA = 0.05;
-    private static final int DAYS = 28;
+    private static final int DAYS = 60;
     private static final int RUNS = 20_000;
     /** Of what takes longer to work out. */
     private static final int FEWER_RUNS = 2_000;
 
+    private static final int FEWEST_RUNS = 500;
+
     private DailyLooks() {}
 
-    public static void main(String[] args) {
-        System.out.printf("28 daily looks at variants that are all the same, %,d runs each%n", RUNS);
+    /** @param args a file with cases, to work out these in place of simulating any */
+    public static void main(String[] args) throws IOException {
+        if (args.length > 0) {
+            StatedCases.print(Path.of(args[0]));
+            return;
+        }
+        System.out.printf("%d daily looks at variants that are all the same, %,d runs each%n", DAYS, RUNS);
         falseAlarms(2, 0.05, 100);
         falseAlarms(2, 0.05, 1_000);
         falseAlarms(2, 0.30, 100);
         falseAlarms(2, 0.005, 100);
         falseAlarms(5, 0.05, 100);
         System.out.printf(
+                "%nan uneven split said where both lose alike many, %d daily looks, %,d runs each%n", DAYS, FEWER_RUNS);
+        unevenSplit("450 and 50 a day, 2 % lost", new int[] {450, 50}, new double[] {0.02, 0.02});
+        unevenSplit("100 each of three, 5 % lost", new int[] {100, 100, 100}, new double[] {0.05, 0.05, 0.05});
+        unevenSplit("450 and 50 a day, 2 % and 6 % lost", new int[] {450, 50}, new double[] {0.02, 0.06});
+        System.out.printf(
                 "%nthe same by a chance of being best above 95 %% or an expected loss below 0.1 points, %,d runs%n",
                 FEWER_RUNS);
         byChance(0.05, 100);
-        System.out.printf("%nthe truth ever outside its interval, 28 daily looks, %,d runs%n", RUNS);
+        System.out.printf("%nthe truth ever outside its interval, %d daily looks, %,d runs%n", DAYS, RUNS);
         outside(0.05, 100);
         System.out.printf("%nhow soon a better one is found, %,d runs each%n", FEWER_RUNS);
         power(0.05, 0.01, 500);
         power(0.05, 0.02, 200);
         power(0.30, 0.05, 100);
         power(0.02, 0.01, 300);
+        System.out.printf("%none better than all others, %,d runs each%n", FEWEST_RUNS);
+        powerOfMany(5);
+        powerOfMany(10);
+        powerOfMany(20);
     }
 
     private static Observed day(SplittableRandom random, int visitors, double rate) {
@@ -55,14 +76,13 @@ public final class DailyLooks {
         double needed = Evidence.needed(variants, ALPHA);
         int alarms = 0;
         for (int run = 0; run < RUNS; run++) {
-            List<List<Observed>> days = new ArrayList<>();
-            for (int k = 0; k < variants; k++) {
-                days.add(new ArrayList<>());
-            }
+            Round round = new Round(variants);
             boolean ever = false;
             for (int day = 0; day < DAYS && !ever; day++) {
-                days.forEach(one -> one.add(day(random, daily, rate)));
-                ever = anyBetter(days, needed);
+                round.add(IntStream.range(0, variants)
+                        .mapToObj(one -> day(random, daily, rate))
+                        .toList());
+                ever = IntStream.range(0, variants).anyMatch(one -> round.better(one, needed));
             }
             alarms += ever ? 1 : 0;
         }
@@ -75,15 +95,80 @@ public final class DailyLooks {
                 alarms * 100.0 / RUNS);
     }
 
-    private static boolean anyBetter(List<List<Observed>> days, double needed) {
-        for (List<Observed> one : days) {
-            for (List<Observed> other : days) {
-                if (one != other && Evidence.log(one, other) >= needed) {
-                    return true;
+    /** Variants, each compared with every other one. */
+    private static final class Round {
+
+        private final Evidence.Growing[][] pairs;
+
+        Round(int variants) {
+            pairs = new Evidence.Growing[variants][variants];
+            for (Evidence.Growing[] row : pairs) {
+                Arrays.setAll(row, other -> new Evidence.Growing());
+            }
+        }
+
+        void add(List<Observed> day) {
+            for (int one = 0; one < pairs.length; one++) {
+                for (int other = 0; other < pairs.length; other++) {
+                    if (one != other) {
+                        pairs[one][other].add(day.get(one), day.get(other));
+                    }
                 }
             }
         }
-        return false;
+
+        boolean better(int one, double needed) {
+            return IntStream.range(0, pairs.length)
+                    .allMatch(other -> other == one || pairs[one][other].log() >= needed);
+        }
+    }
+
+    private static void unevenSplit(String words, int[] drawn, double[] lost) {
+        SplittableRandom random = new SplittableRandom(2026);
+        int alarms = 0;
+        for (int run = 0; run < FEWER_RUNS; run++) {
+            List<List<SplitCheck.Way>> days = new ArrayList<>();
+            for (int day = 0; day < DAYS; day++) {
+                days.add(IntStream.range(0, drawn.length)
+                        .mapToObj(one -> new SplitCheck.Way(
+                                drawn[one],
+                                drawn[one] - day(random, drawn[one], lost[one]).conversions()))
+                        .toList());
+            }
+            alarms += SplitCheck.of(days).alarms() ? 1 : 0;
+        }
+        System.out.printf(Locale.ROOT, "%s: %.2f of 100%n", words, alarms * 100.0 / FEWER_RUNS);
+    }
+
+    /** 6 against 5 % of each other one, 500 visitors a day each. */
+    private static void powerOfMany(int variants) {
+        SplittableRandom random = new SplittableRandom(2026);
+        Planner plan = Planner.of(0.05, 0.01, 500, variants, ALPHA).orElseThrow();
+        double needed = Evidence.needed(variants, ALPHA);
+        List<Integer> soon = new ArrayList<>();
+        for (int run = 0; run < FEWEST_RUNS; run++) {
+            Evidence.Growing[] rivals = new Evidence.Growing[variants - 1];
+            Arrays.setAll(rivals, one -> new Evidence.Growing());
+            int day = 0;
+            boolean said = false;
+            while (!said && day < 4 * plan.days()) {
+                day++;
+                Observed better = day(random, 500, 0.06);
+                said = true;
+                for (Evidence.Growing rival : rivals) {
+                    said &= rival.add(better, day(random, 500, 0.05)).log() >= needed;
+                }
+            }
+            soon.add(said ? day : Integer.MAX_VALUE);
+        }
+        System.out.printf(
+                Locale.ROOT,
+                "6 against 5 %%, 500 a day each, %d variants: half by day %d, four in five by day %d; planned are %d, by which %.0f of 100 are found%n",
+                variants,
+                soon.stream().sorted().toList().get(FEWEST_RUNS / 2),
+                soon.stream().sorted().toList().get(FEWEST_RUNS * 4 / 5),
+                plan.days(),
+                soon.stream().filter(day -> day <= plan.days()).count() * 100.0 / FEWEST_RUNS);
     }
 
     private static void byChance(double rate, int daily) {
@@ -142,15 +227,14 @@ public final class DailyLooks {
         int found = 0;
         List<Integer> soon = new ArrayList<>();
         for (int run = 0; run < FEWER_RUNS; run++) {
-            List<Observed> better = new ArrayList<>();
-            List<Observed> other = new ArrayList<>();
+            Evidence.Growing evidence = new Evidence.Growing();
             int day = 0;
             boolean said = false;
             while (!said && day < 4 * plan.days()) {
                 day++;
-                better.add(day(random, daily, rate + difference));
-                other.add(day(random, daily, rate));
-                said = Evidence.log(better, other) >= needed;
+                said = evidence.add(day(random, daily, rate + difference), day(random, daily, rate))
+                                .log()
+                        >= needed;
             }
             found += said && day <= plan.days() ? 1 : 0;
             soon.add(said ? day : Integer.MAX_VALUE);

@@ -1,14 +1,17 @@
 package dev.wilyferret.core.evidence;
 
 import java.util.Optional;
+import org.apache.commons.statistics.distribution.NormalDistribution;
 
 /**
- * How many visitors it takes until {@link Evidence} says "better" in four tests out of five, if a variant really is better by so much.
+ * How many visitors it takes until {@link Evidence} says "better" in four tests out of five, if a variant really is better by so much than
+ * every other one.
  *
- * <p>The evidence's logarithm is followed day by day: with n visitors of each a day, a difference d about a rate of variance s² = p(1 − p), and
- * a prediction of it that is c·d in the mean with variance V, it grows by n(c d²/2s² − (c²d² + V)/4s²) in the mean, with a variance of
- * n(c²d² + V)/2s² (second order of the likelihood; c and V are those of the predictions in {@link Evidence}, c = N/(N + t) and
- * V = 2c²s²/N after N visitors of each). How near that comes is measured beside the false alarms (docs/statistics.md).
+ * <p>With n visitors of each a day, d the difference and p the rate in the middle, a day's conversions of the better one exceed those to be
+ * expected by n·d/2 in the mean, with the variance n(p₁(1 − p₁) + p₂(1 − p₂))/4; the evidence under a log odds ratio θ is that of a normal
+ * observation, exp(θS − θ²I/2), I being I = n·p(1 − p)/2 a day (the hypergeometric variance). All rivals have to be beaten: a test fails to
+ * in one of five at most if it fails each in one of 5(v − 1) (Bonferroni). How near that comes is measured beside the false alarms
+ * (docs/statistics.md).
  *
  * @param visitors of each variant
  * @param days at so many a day
@@ -18,8 +21,7 @@ public record Planner(long visitors, int days) {
     /** Further ahead nobody plans. */
     public static final int MOST_DAYS = 3650;
 
-    /** 80 of 100 of a normal distribution lie above the mean less so many standard deviations. */
-    private static final double FOUR_IN_FIVE = 0.8416;
+    private static final double ONE_IN_FIVE = 0.2;
 
     private static final int HALVINGS = 40;
 
@@ -27,34 +29,60 @@ public record Planner(long visitors, int days) {
      * @param rate today's, above 0 and below 1
      * @param difference the smallest worth having, as a rate
      * @param daily visitors of each variant a day
+     * @param variants at least two
      * @return empty if it takes longer than {@link #MOST_DAYS}
      */
     public static Optional<Planner> of(double rate, double difference, double daily, int variants, double alpha) {
-        double needed = Evidence.needed(variants, alpha);
-        // The mean of several is at least each of them, less the share of one.
-        double share = Math.log(Evidence.together().length);
-        int best = Integer.MAX_VALUE;
-        for (double together : Evidence.together()) {
-            best = Math.min(best, days(rate + difference / 2, difference, daily, together, needed + share));
+        Course course = new Course(rate, difference, daily, variants, Evidence.needed(variants, alpha));
+        if (!course.reached(MOST_DAYS)) {
+            return Optional.empty();
         }
-        return best > MOST_DAYS ? Optional.empty() : Optional.of(new Planner(Math.round(best * daily), best));
+        int days = course.first();
+        return Optional.of(new Planner(Math.round(days * daily), days));
     }
 
-    private static int days(double rate, double difference, double daily, double together, double needed) {
-        double spread = rate * (1 - rate);
-        double mean = 0;
-        double variance = 0;
-        for (int day = 2; day <= MOST_DAYS; day++) {
-            double past = (day - 1) * daily;
-            double drawn = past / (past + together);
-            double square = drawn * drawn * (difference * difference + 2 * spread / past);
-            mean += daily * (drawn * difference * difference / (2 * spread) - square / (4 * spread));
-            variance += daily * square / (2 * spread);
-            if (mean - FOUR_IN_FIVE * Math.sqrt(variance) >= needed) {
-                return day;
-            }
+    /** The evidence of such a test as the days go by, where as much of it came as does in all but the unluckiest. */
+    private static final class Course {
+
+        private final double daily;
+        private final double excess;
+        private final double variance;
+        private final double information;
+        private final double deviations;
+        private final double needed;
+
+        Course(double rate, double difference, double daily, int variants, double needed) {
+            double better = rate + difference;
+            double middle = rate + difference / 2;
+            this.daily = daily;
+            this.excess = difference / 2;
+            this.variance = (better * (1 - better) + rate * (1 - rate)) / 4;
+            this.information = middle * (1 - middle) / 2;
+            this.deviations = NormalDistribution.of(0, 1).inverseSurvivalProbability(ONE_IN_FIVE / (variants - 1));
+            this.needed = needed;
         }
-        return Integer.MAX_VALUE;
+
+        boolean reached(int days) {
+            double visitors = days * daily;
+            double seen = visitors * excess - deviations * Math.sqrt(visitors * variance);
+            LogOdds odds = Evidence.logOdds();
+            return odds.logMean(at -> odds.at(at) * (seen - odds.at(at) * visitors * information / 2)) >= needed;
+        }
+
+        /** The first day, where there is one. */
+        int first() {
+            int before = 0;
+            int by = MOST_DAYS;
+            while (by - before > 1) {
+                int middle = (before + by) / 2;
+                if (reached(middle)) {
+                    by = middle;
+                } else {
+                    before = middle;
+                }
+            }
+            return by;
+        }
     }
 
     /**

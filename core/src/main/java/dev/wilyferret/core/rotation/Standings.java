@@ -12,11 +12,12 @@ import dev.wilyferret.core.evidence.Worth;
 import dev.wilyferret.core.id.VariantId;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import java.util.stream.IntStream;
+import java.util.function.Supplier;
 
 /**
  * How the variants of a rotation stand, of the visitors who count, and what follows from it.
@@ -33,7 +34,7 @@ public record Standings(List<Line> lines, SplitCheck split, Conclusion conclusio
     public static final long FEWEST_CONVERSIONS = 10;
 
     /** An expected loss below this part of the smallest difference worth having is nothing. */
-    private static final double NOTHING = 0.25;
+    private static final double NOTHING = 0.1;
 
     /** Days of which the pace is taken. */
     private static final int PACE = 7;
@@ -88,16 +89,40 @@ public record Standings(List<Line> lines, SplitCheck split, Conclusion conclusio
         return new Making(rotation, ripe, drawn, worth, shares).byMoney(sold);
     }
 
+    /**
+     * A variant that is compared.
+     *
+     * @param seen over all days
+     * @param compared as if shares had been the same on every day
+     * @param daily day by day
+     */
+    private record Contender(Variant variant, RoundDays.Seen seen, Observed compared, List<Observed> daily) {
+
+        boolean drawn() {
+            return seen.drawn() > 0;
+        }
+
+        double lost() {
+            return 1 - (double) seen.arrived() / seen.drawn();
+        }
+    }
+
+    /** One of those whose chance of being best can be said. */
+    private record Ranked(Contender contender, Belief belief, double chance, double loss) {
+
+        /** What it costs in the mean to have taken it, where it is not the best. */
+        double costIfWrong() {
+            return chance < 1 ? loss / (1 - chance) : 0;
+        }
+    }
+
     private static final class Making {
 
         private final Rotation rotation;
         private final RoundDays ripe;
         private final long drawn;
         private final double worth;
-        private final List<Variant> variants;
-        private final List<RoundDays.Seen> seen;
-        private final List<Observed> observed;
-        private final List<Observed> compared;
+        private final List<Contender> contenders;
         private final Observed all;
         private final SplitCheck split;
 
@@ -106,127 +131,117 @@ public record Standings(List<Line> lines, SplitCheck split, Conclusion conclusio
             this.ripe = ripe;
             this.drawn = drawn;
             this.worth = worth;
-            variants = rotation.compared();
-            seen = variants.stream().map(one -> ripe.of(one.id())).toList();
-            observed = seen.stream().map(RoundDays.Seen::observed).toList();
-            all = observed.stream().reduce(Observed.NOTHING, Observed::plus);
-            compared = shares == Shares.THE_SAME ? observed : standardized();
-            split = SplitCheck.of(
-                    shares == Shares.THE_SAME
-                            ? List.of(seen.stream().map(Making::way).toList())
-                            : ripe.days().values().stream()
-                                    .map(day -> variants.stream()
-                                            .map(one -> way(day.getOrDefault(one.id(), RoundDays.Seen.NOBODY)))
-                                            .toList())
-                                    .toList());
+            contenders = contenders(shares);
+            all = contenders.stream().map(one -> one.seen.observed()).reduce(Observed.NOTHING, Observed::plus);
+            split = SplitCheck.of(ripe.days().values().stream().map(this::ways).toList());
         }
 
-        private static SplitCheck.Way way(RoundDays.Seen of) {
-            return new SplitCheck.Way(of.drawn(), of.arrived());
-        }
-
-        /** Variants nobody was drawn for are left as they are, and keep no day from being compared. */
-        private List<Observed> standardized() {
-            List<Integer> drawn = IntStream.range(0, variants.size())
-                    .filter(at -> observed.get(at).visitors() > 0)
-                    .boxed()
+        private List<Contender> contenders(Shares shares) {
+            Map<VariantId, Observed> byDay = shares == Shares.BY_DAY
+                    ? ripe.standardized(
+                            rotation.compared().stream().map(Variant::id).toList())
+                    : Map.of();
+            return rotation.compared().stream()
+                    .map(one -> {
+                        RoundDays.Seen seen = ripe.of(one.id());
+                        return new Contender(
+                                one, seen, byDay.getOrDefault(one.id(), seen.observed()), ripe.daily(one.id()));
+                    })
                     .toList();
-            List<Observed> as = ripe.standardized(
-                    drawn.stream().map(at -> variants.get(at).id()).toList());
-            return IntStream.range(0, variants.size())
-                    .mapToObj(at -> drawn.contains(at) ? as.get(drawn.indexOf(at)) : observed.get(at))
+        }
+
+        private List<SplitCheck.Way> ways(Map<VariantId, RoundDays.Seen> day) {
+            return contenders.stream()
+                    .map(one -> day.getOrDefault(one.variant.id(), RoundDays.Seen.NOBODY))
+                    .map(seen -> new SplitCheck.Way(seen.drawn(), seen.arrived()))
                     .toList();
         }
 
         Standings byRate() {
-            List<Posterior> posteriors = Posterior.of(compared);
-            Optional<Best> best = all.conversions() < FEWEST_CONVERSIONS || variants.size() < 2
-                    ? Optional.empty()
-                    : Optional.of(Best.of(posteriors));
-            List<Line> lines = IntStream.range(0, variants.size())
-                    .mapToObj(at -> line(
-                            at,
-                            compared.get(at).visitors() == 0 ? Optional.empty() : Optional.of(posteriors.get(at)),
-                            best.map(one -> one.chances().get(at)),
-                            best.map(one -> one.losses().get(at))))
-                    .toList();
-            return new Standings(
-                    lines,
-                    split,
-                    cannotBeSaid()
-                            .or(this::better)
-                            .orElseGet(() -> best.map(one -> probable(one, worth * rate()))
-                                    .orElseGet(() -> new Conclusion.TooFew(all.conversions()))));
+            List<Posterior> posteriors =
+                    Posterior.of(contenders.stream().map(Contender::compared).toList());
+            Map<Contender, Belief> beliefs = new LinkedHashMap<>();
+            for (int at = 0; at < contenders.size(); at++) {
+                beliefs.put(contenders.get(at), posteriors.get(at));
+            }
+            List<Ranked> ranked = all.conversions() < FEWEST_CONVERSIONS ? List.of() : ranked(beliefs);
+            beliefs.keySet().removeIf(one -> !one.drawn());
+            return standings(
+                    beliefs,
+                    ranked,
+                    () -> better().or(() -> cheap(ranked, worth * all.rate())).orElseGet(this::keepGoing));
         }
 
         Standings byMoney(Map<VariantId, Sold> sold) {
-            List<Posterior> posteriors = Posterior.of(compared);
-            List<Optional<Belief>> beliefs = IntStream.range(0, variants.size())
-                    .mapToObj(at -> {
-                        Sold of = sold.getOrDefault(variants.get(at).id(), Sold.NOTHING);
-                        return of.sales() < Worth.FEWEST_SALES || of.revenue() <= 0
-                                ? Optional.<Belief>empty()
-                                : Optional.<Belief>of(Worth.of(posteriors.get(at), of.sales(), of.revenue()));
-                    })
-                    .toList();
-            List<Integer> ranked = IntStream.range(0, variants.size())
-                    .filter(at -> beliefs.get(at).isPresent())
-                    .boxed()
-                    .toList();
-            Optional<Best> best = ranked.size() < 2
-                    ? Optional.empty()
-                    : Optional.of(Best.of(ranked.stream()
-                            .map(at -> beliefs.get(at).orElseThrow())
-                            .toList()));
-            List<Line> lines = IntStream.range(0, variants.size())
-                    .mapToObj(at -> line(
-                            at,
-                            beliefs.get(at),
-                            best.filter(one -> ranked.contains(at))
-                                    .map(one -> one.chances().get(ranked.indexOf(at))),
-                            best.filter(one -> ranked.contains(at))
-                                    .map(one -> one.losses().get(ranked.indexOf(at)))))
-                    .toList();
+            List<Posterior> posteriors =
+                    Posterior.of(contenders.stream().map(Contender::compared).toList());
+            Map<Contender, Belief> beliefs = new LinkedHashMap<>();
+            for (int at = 0; at < contenders.size(); at++) {
+                Sold of = sold.getOrDefault(contenders.get(at).variant.id(), Sold.NOTHING);
+                if (of.sales() >= Worth.FEWEST_SALES && of.revenue() > 0) {
+                    beliefs.put(contenders.get(at), Worth.of(posteriors.get(at), of.sales(), of.revenue()));
+                }
+            }
+            List<Ranked> ranked = ranked(beliefs);
+            return standings(
+                    beliefs,
+                    ranked,
+                    () -> cheap(ranked, worth * first(ranked).belief.mean())
+                            .orElseGet(() -> onlyProbable(first(ranked))));
+        }
+
+        /** Of two at least; of one alone nothing can be said. */
+        private static List<Ranked> ranked(Map<Contender, Belief> beliefs) {
+            if (beliefs.size() < 2) {
+                return List.of();
+            }
+            Best best = Best.of(List.copyOf(beliefs.values()));
+            List<Ranked> ranked = new ArrayList<>();
+            beliefs.forEach((contender, belief) -> ranked.add(new Ranked(
+                    contender,
+                    belief,
+                    best.chances().get(ranked.size()),
+                    best.losses().get(ranked.size()))));
+            return ranked;
+        }
+
+        private static Ranked first(List<Ranked> ranked) {
+            return ranked.stream()
+                    .max(Comparator.comparingDouble(Ranked::chance))
+                    .orElseThrow();
+        }
+
+        /** @param said what follows, where somebody is ranked and nothing keeps it from being said */
+        private Standings standings(Map<Contender, Belief> beliefs, List<Ranked> ranked, Supplier<Conclusion> said) {
             return new Standings(
-                    lines,
+                    contenders.stream()
+                            .map(one -> line(
+                                    one,
+                                    Optional.ofNullable(beliefs.get(one)),
+                                    ranked.stream()
+                                            .filter(other -> other.contender.equals(one))
+                                            .findFirst()))
+                            .toList(),
                     split,
                     cannotBeSaid()
-                            .orElseGet(() -> best.<Conclusion>map(one -> byMoney(lines))
-                                    .orElseGet(() -> new Conclusion.TooFew(all.conversions()))));
+                            .orElseGet(() -> ranked.isEmpty() ? new Conclusion.TooFew(all.conversions()) : said.get()));
         }
 
-        private Conclusion byMoney(List<Line> lines) {
-            Line first = lines.stream()
-                    .filter(line -> line.chance.isPresent())
-                    .max(Comparator.comparingDouble(line -> line.chance.getAsDouble()))
-                    .orElseThrow();
-            double nothing = NOTHING * worth * first.belief.orElseThrow().mean();
-            if (lines.stream().allMatch(line -> line.loss.isPresent() && line.loss.getAsDouble() < nothing)) {
-                return new Conclusion.NoDifference();
-            }
-            if (first.loss.orElseThrow() < nothing) {
-                return new Conclusion.Safe(first.variant.id(), first.loss.orElseThrow());
-            }
-            return first.chance.orElseThrow() > PROBABLE
-                    ? new Conclusion.OnlyProbable(first.variant.id(), first.chance.orElseThrow())
-                    : keepGoing();
-        }
-
-        private Line line(int at, Optional<? extends Belief> belief, Optional<Double> chance, Optional<Double> loss) {
+        private Line line(Contender of, Optional<Belief> belief, Optional<Ranked> ranked) {
             return new Line(
-                    variants.get(at),
-                    seen.get(at),
-                    ConfidenceSequence.of(observed.get(at), ALPHA / Math.max(1, rotation.family())),
-                    belief.map(Belief.class::cast),
-                    chance.map(OptionalDouble::of).orElse(OptionalDouble.empty()),
-                    loss.map(OptionalDouble::of).orElse(OptionalDouble.empty()));
+                    of.variant,
+                    of.seen,
+                    ConfidenceSequence.of(of.seen.observed(), ALPHA / Math.max(1, rotation.family())),
+                    belief,
+                    ranked.map(one -> OptionalDouble.of(one.chance)).orElse(OptionalDouble.empty()),
+                    ranked.map(one -> OptionalDouble.of(one.loss)).orElse(OptionalDouble.empty()));
         }
 
         /** What comes before any comparison. */
         private Optional<Conclusion> cannotBeSaid() {
-            if (observed.stream().filter(one -> one.visitors() > 0).count() < 2) {
+            if (contenders.stream().filter(Contender::drawn).count() < 2) {
                 return Optional.of(
-                        rotation.drawing().size() < 2 && all.visitors() > 0 || variants.size() < 2
+                        rotation.drawing().size() < 2 && all.visitors() > 0 || contenders.size() < 2
                                 ? new Conclusion.Alone()
                                 : new Conclusion.NobodyRipe(drawn));
             }
@@ -234,51 +249,48 @@ public record Standings(List<Line> lines, SplitCheck split, Conclusion conclusio
         }
 
         private Conclusion uneven() {
-            int loser = IntStream.range(0, variants.size())
-                    .boxed()
-                    .filter(at -> seen.get(at).drawn() > 0)
-                    .max(Comparator.comparingDouble(at -> lost(seen.get(at))))
+            Contender loser = contenders.stream()
+                    .filter(Contender::drawn)
+                    .max(Comparator.comparingDouble(Contender::lost))
                     .orElseThrow();
-            RoundDays.Seen others = IntStream.range(0, variants.size())
-                    .filter(at -> at != loser)
-                    .mapToObj(seen::get)
+            RoundDays.Seen others = contenders.stream()
+                    .filter(one -> one != loser)
+                    .map(Contender::seen)
                     .reduce(RoundDays.Seen.NOBODY, RoundDays.Seen::plus);
-            return new Conclusion.Uneven(variants.get(loser).id(), lost(seen.get(loser)), lost(others));
-        }
-
-        private static double lost(RoundDays.Seen of) {
-            return 1 - (double) of.arrived() / of.drawn();
+            return new Conclusion.Uneven(
+                    loser.variant.id(), loser.lost(), 1 - (double) others.arrived() / others.drawn());
         }
 
         /** A variant that the evidence says of, against each other one, that it is better. */
         private Optional<Conclusion> better() {
-            double needed = Evidence.needed(rotation.family(), ALPHA);
-            List<Variant> with = new ArrayList<>(variants);
-            with.removeIf(one -> ripe.of(one.id()).drawn() == 0);
+            List<Contender> with = contenders.stream().filter(Contender::drawn).toList();
+            double needed = with.size() == rotation.variants().size()
+                    ? Evidence.needed(rotation.family(), ALPHA)
+                    : Evidence.neededOfSome(rotation.family(), ALPHA);
             return with.stream()
                     .filter(one -> with.stream()
-                            .filter(other -> !other.equals(one))
-                            .allMatch(other -> Evidence.log(ripe.daily(one.id()), ripe.daily(other.id())) >= needed))
+                            .filter(other -> other != one)
+                            .allMatch(other -> Evidence.log(one.daily, other.daily) >= needed))
                     .findFirst()
-                    .map(one -> new Conclusion.Better(one.id()));
+                    .map(one -> new Conclusion.Better(one.variant.id()));
         }
 
-        private Conclusion probable(Best best, double smallest) {
-            int first = IntStream.range(0, variants.size())
-                    .boxed()
-                    .max(Comparator.comparingDouble(at -> best.chances().get(at)))
-                    .orElseThrow();
-            double loss = best.losses().get(first);
-            if (best.losses().stream().allMatch(one -> one < NOTHING * smallest)) {
-                return new Conclusion.NoDifference();
+        /** @param smallest difference worth having, in the unit of the beliefs */
+        private static Optional<Conclusion> cheap(List<Ranked> ranked, double smallest) {
+            double nothing = NOTHING * smallest;
+            if (ranked.stream().allMatch(one -> one.loss < nothing)) {
+                return Optional.of(new Conclusion.NoDifference());
             }
-            return loss < NOTHING * smallest
-                    ? new Conclusion.Safe(variants.get(first).id(), loss)
-                    : keepGoing();
+            Ranked first = first(ranked);
+            return first.loss < nothing
+                    ? Optional.of(new Conclusion.Safe(first.contender.variant.id(), first.costIfWrong()))
+                    : Optional.empty();
         }
 
-        private double rate() {
-            return all.rate();
+        private Conclusion onlyProbable(Ranked first) {
+            return first.chance > PROBABLE
+                    ? new Conclusion.OnlyProbable(first.contender.variant.id(), first.chance)
+                    : keepGoing();
         }
 
         /** How much longer, at the pace of the last days. */
@@ -293,11 +305,11 @@ public record Standings(List<Line> lines, SplitCheck split, Conclusion conclusio
                             .average()
                             .orElse(0)
                     / Math.max(1, rotation.drawing().size());
-            if (daily <= 0 || rate() <= 0 || rate() >= 1) {
+            if (daily <= 0 || all.rate() <= 0 || all.rate() >= 1) {
                 return new Conclusion.KeepGoing(Optional.empty());
             }
-            long each = all.visitors() / Math.max(1, variants.size());
-            return new Conclusion.KeepGoing(Planner.of(rate(), worth * rate(), daily, rotation.family(), ALPHA)
+            long each = all.visitors() / Math.max(1, contenders.size());
+            return new Conclusion.KeepGoing(Planner.of(all.rate(), worth * all.rate(), daily, rotation.family(), ALPHA)
                     .map(plan -> {
                         long more = Math.max(Math.round(daily), plan.visitors() - each);
                         return new Planner(more, (int) Math.ceil(more / daily));

@@ -12,6 +12,7 @@ import net.jqwik.api.Property;
 import net.jqwik.api.constraints.DoubleRange;
 import net.jqwik.api.constraints.IntRange;
 import org.apache.commons.numbers.combinatorics.BinomialCoefficientDouble;
+import org.apache.commons.numbers.combinatorics.LogBinomialCoefficient;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -27,26 +28,93 @@ class EvidenceTest {
         return days;
     }
 
-    /** Worked out with fractions for each of the three ways to predict: 11.2802, 2.0768 and 1.0941; their mean is 4.8170. */
+    /**
+     * 6 of 10 against 2 of 10: of the 8 together k of the first are C(10,k) C(10,8−k) ÷ C(20,8) probable where both are the same; under twice
+     * the odds what was seen is 2^6 ÷ Σ 2^k C(10,k) C(10,8−k) / 125,970 = 2.958165 times as probable, worked out with fractions.
+     */
+    @Test
+    void aDayByHand() {
+        assertThat(Math.exp(NoncentralHypergeometric.logRatio(new Observed(10, 6), new Observed(10, 2), Math.log(2))))
+                .isCloseTo(2.958165236583, within(1e-12));
+    }
+
+    /** The mean over the odds ratios looked for, of the product over three days; worked out with fractions of binomial coefficients. */
     @Test
     void threeDaysByHand() {
-        double log = Evidence.log(days(100, 10, 100, 9, 200, 25), days(100, 5, 100, 6, 200, 11));
-        assertThat(Math.exp(log)).isCloseTo(4.81705, within(1e-4));
+        assertThat(Evidence.log(days(100, 10, 100, 9, 200, 25), days(100, 5, 100, 6, 200, 11)))
+                .isCloseTo(2.56061481268762, within(1e-12));
+        assertThat(Evidence.log(days(10, 6), days(10, 2))).isCloseTo(0.46229966483297, within(1e-12));
+    }
+
+    private static double logWeight(long visitors, long others, long conversions, long first) {
+        return LogBinomialCoefficient.value((int) visitors, (int) first)
+                + LogBinomialCoefficient.value((int) others, (int) (conversions - first));
+    }
+
+    private static double logSum(long visitors, long others, long conversions, double logOdds) {
+        long least = Math.max(0, conversions - others);
+        long most = Math.min(visitors, conversions);
+        double highest = Double.NEGATIVE_INFINITY;
+        for (long k = least; k <= most; k++) {
+            highest = Math.max(highest, logWeight(visitors, others, conversions, k) + k * logOdds);
+        }
+        double sum = 0;
+        for (long k = least; k <= most; k++) {
+            sum += Math.exp(logWeight(visitors, others, conversions, k) + k * logOdds - highest);
+        }
+        return highest + Math.log(sum);
+    }
+
+    /** Against the sum written out over everything that could have been observed, by logarithms of binomial coefficients. */
+    @ParameterizedTest
+    @CsvSource({
+        "1, 0, 1, 1, 0.5",
+        "5, 5, 1, 0, 0.5",
+        "1000, 51, 1000, 40, 0.05",
+        "1000, 51, 3000, 40, 0.7",
+        "20000, 20000, 20000, 0, 0.3",
+        "20000, 0, 20000, 19990, -1.5",
+        "30000, 9000, 30000, 12000, 1.5",
+        "7, 7, 30000, 29999, 0.4",
+    })
+    void aDayOfAnySize(long visitors, long conversions, long others, long otherConversions, double logOdds) {
+        long all = conversions + otherConversions;
+        assertThat(NoncentralHypergeometric.logRatio(
+                        new Observed(visitors, conversions), new Observed(others, otherConversions), logOdds))
+                .isCloseTo(
+                        conversions * logOdds
+                                + logSum(visitors, others, all, 0)
+                                - logSum(visitors, others, all, logOdds),
+                        within(1e-6));
     }
 
     @Test
-    void nothingIsSaidBeforeSomethingCouldBePredicted() {
-        assertThat(Evidence.log(days(), days())).isCloseTo(0, within(1e-12));
-        assertThat(Evidence.log(days(1000, 500), days(1000, 0)))
-                .as("the first day")
-                .isCloseTo(0, within(1e-12));
-        assertThat(Evidence.log(days(100, 5, 100, 20), days(100, 10, 100, 0)))
-                .as("it was predicted to be the worse one")
-                .isCloseTo(0, within(1e-12));
-        assertThat(Evidence.log(days(100, 9, 0, 0), days(100, 1, 50, 1)))
+    void whereNothingCanBeComparedNothingIsSaid() {
+        assertThat(Evidence.log(days(), days())).isZero();
+        assertThat(Evidence.log(days(100, 9, 0, 0), days(0, 0, 50, 1)))
                 .as("nobody came to one of them")
                 .isCloseTo(0, within(1e-12));
+        assertThat(Evidence.log(days(100, 0), days(100, 0)))
+                .as("nobody converted")
+                .isCloseTo(0, within(1e-12));
+        assertThat(Evidence.log(days(100, 100), days(100, 100)))
+                .as("everybody did")
+                .isCloseTo(0, within(1e-12));
+        assertThat(Evidence.log(days(1000, 0), days(1000, 500)))
+                .as("it is worse")
+                .isZero();
         assertThatThrownBy(() -> Evidence.log(days(1, 0), days())).hasMessageContaining("1 days against 0");
+    }
+
+    /** A first day tells, and what was reached stays. */
+    @Test
+    void theLargestSoFarCounts() {
+        double one = Evidence.log(days(1000, 90), days(1000, 40));
+        assertThat(one).isGreaterThan(3);
+        assertThat(Evidence.log(days(1000, 90, 1000, 30), days(1000, 40, 1000, 80)))
+                .isEqualTo(one);
+        assertThat(Evidence.log(days(1000, 90, 1000, 80), days(1000, 40, 1000, 30)))
+                .isGreaterThan(one + 3);
     }
 
     private static double chance(int visitors, int conversions, double rate) {
@@ -55,32 +123,33 @@ class EvidenceTest {
                 * Math.pow(1 - rate, visitors - conversions);
     }
 
-    /** The law that all rests on: whatever came before, a day's factor is at most 1 in the mean where the first is no better. */
+    /** The law that all rests on: a day's factor is 1 in the mean where there is no difference, and less where the first is worse. */
     @Property(tries = 300)
     void aDayBringsNoEvidenceInTheMeanWhereThereIsNoDifference(
             @ForAll @IntRange(min = 1, max = 12) int visitors,
             @ForAll @IntRange(min = 1, max = 12) int others,
-            @ForAll @IntRange(min = 0, max = 60) int before,
-            @ForAll @IntRange(min = 0, max = 60) int otherBefore,
             @ForAll @DoubleRange(min = 0.01, max = 0.99) double rate,
-            @ForAll @DoubleRange(min = 0, max = 1) double worse) {
-        double first = rate * worse;
-        double past = Math.exp(Evidence.log(days(60, before), days(60, otherBefore)));
-        double mean = 0;
+            @ForAll @DoubleRange(min = 0, max = 1) double worse,
+            @ForAll @DoubleRange(min = 0.01, max = 2) double logOdds) {
+        double same = 0;
+        double less = 0;
         for (int one = 0; one <= visitors; one++) {
             for (int other = 0; other <= others; other++) {
-                double then =
-                        Math.exp(Evidence.log(days(60, before, visitors, one), days(60, otherBefore, others, other)));
-                mean += chance(visitors, one, first) * chance(others, other, rate) * then;
+                double factor = Math.exp(NoncentralHypergeometric.logRatio(
+                        new Observed(visitors, one), new Observed(others, other), logOdds));
+                same += chance(visitors, one, rate) * chance(others, other, rate) * factor;
+                less += chance(visitors, one, rate * worse) * chance(others, other, rate) * factor;
             }
         }
-        assertThat(mean).isLessThanOrEqualTo(past + 1e-9);
+        assertThat(same).isCloseTo(1, within(1e-9));
+        assertThat(less).isLessThanOrEqualTo(1 + 1e-9);
     }
 
     @Test
     void moreComparisonsNeedMore() {
         assertThat(Math.exp(Evidence.needed(2, 0.05))).isCloseTo(40, within(1e-9));
-        assertThat(Math.exp(Evidence.needed(5, 0.05))).isCloseTo(400, within(1e-9));
+        assertThat(Math.exp(Evidence.needed(5, 0.05))).isCloseTo(100, within(1e-9));
+        assertThat(Math.exp(Evidence.neededOfSome(5, 0.05))).isCloseTo(400, within(1e-9));
     }
 
     /**
