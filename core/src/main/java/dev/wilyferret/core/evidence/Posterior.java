@@ -1,6 +1,7 @@
 package dev.wilyferret.core.evidence;
 
 import java.util.List;
+import org.apache.commons.numbers.gamma.LogBeta;
 import org.apache.commons.statistics.distribution.BetaDistribution;
 
 /**
@@ -48,6 +49,27 @@ public record Posterior(double alpha, double beta) implements Belief {
     @Override
     public BetaDistribution distribution() {
         return BetaDistribution.of(alpha, beta);
+    }
+
+    @Override
+    public double below(double logOdds) {
+        return logOdds < 0
+                ? distribution().cumulativeProbability(1 / (1 + Math.exp(-logOdds)))
+                : BetaDistribution.of(beta, alpha).survivalProbability(1 / (1 + Math.exp(logOdds)));
+    }
+
+    @Override
+    public double densityAt(double logOdds) {
+        return Math.exp(-alpha * log1pExp(-logOdds) - beta * log1pExp(logOdds) - LogBeta.value(alpha, beta));
+    }
+
+    @Override
+    public double stretch(double logOdds) {
+        return Math.exp(-log1pExp(-logOdds) - log1pExp(logOdds));
+    }
+
+    private static double log1pExp(double at) {
+        return Math.max(at, 0) + Math.log1p(Math.exp(-Math.abs(at)));
     }
 
     double variance() {

@@ -41,4 +41,19 @@ public record Worth(double mean, double variance) implements Belief {
     public GammaDistribution distribution() {
         return GammaDistribution.of(mean * mean / variance, variance / mean);
     }
+
+    @Override
+    public double below(double log) {
+        return distribution().cumulativeProbability(Math.exp(log));
+    }
+
+    @Override
+    public double densityAt(double log) {
+        return Math.exp(log + distribution().logDensity(Math.exp(log)));
+    }
+
+    @Override
+    public double stretch(double log) {
+        return Math.exp(log);
+    }
 }

@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.Collections;
 import java.util.List;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.apache.commons.numbers.gamma.LogBeta;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -45,6 +46,39 @@ class BestTest {
         double b2 = number(otherBeta);
         Best best = Best.of(List.of(new Posterior(alpha, b), new Posterior(a2, b2)));
         assertThat(best.chances().getFirst()).isCloseTo(larger(alpha, b, a2, b2), within(CLOSE));
+    }
+
+    /**
+     * Against the integrals on the scale of log odds by the trapezoidal rule of 400,000 points, the first also by adaptive quadrature with 40
+     * digits: rates next to 1 and to 0, narrow ones beside wide ones.
+     */
+    @Test
+    void ofRatesAtTheEndsAndOfManyWidths() {
+        assertThat(chancesAndLosses(new Observed(1000, 1000), new Observed(1000, 999)))
+                .satisfiesExactly(
+                        near(0.899585696444), near(0.100414303556), near(5.6597164093e-5), near(1.03698932096e-3));
+        assertThat(chancesAndLosses(new Observed(20, 0), new Observed(20, 20)))
+                .satisfiesExactly(near(1.26385e-6), near(0.99999873615), near(0.500000028068), near(2.8067699e-8));
+        assertThat(chancesAndLosses(
+                        new Observed(50, 1), new Observed(50_000, 400), new Observed(300, 4), new Observed(10, 0)))
+                .satisfiesExactly(
+                        near(0.45165048057),
+                        near(0.06579479774),
+                        near(0.38699199816),
+                        near(0.09556272355),
+                        near(6.2312611609e-3),
+                        near(1.4819452947e-2),
+                        near(9.8158043470e-3),
+                        near(1.7446974123e-2));
+    }
+
+    private static List<Double> chancesAndLosses(Observed... variants) {
+        Best best = Best.of(Posterior.of(List.of(variants)));
+        return Stream.concat(best.chances().stream(), best.losses().stream()).toList();
+    }
+
+    private static org.assertj.core.api.ThrowingConsumer<Double> near(double expected) {
+        return value -> assertThat(value).isCloseTo(expected, within(1e-9));
     }
 
     private static double number(String typed) {
