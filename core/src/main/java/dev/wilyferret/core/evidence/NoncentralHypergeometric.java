@@ -22,7 +22,12 @@ final class NoncentralHypergeometric {
      * @param logOdds logarithm of ψ
      */
     static double logRatio(Observed first, Observed second, double logOdds) {
-        return new Sum(first, second, 1).log() - new Sum(first, second, Math.exp(logOdds)).log();
+        return logSum(first, second, 0) - logSum(first, second, logOdds);
+    }
+
+    /** The logarithm of E[ψ^X] ÷ ψ^x, but for what is the same for all ψ. */
+    static double logSum(Observed first, Observed second, double logOdds) {
+        return new Sum(first, second, Math.exp(logOdds)).log();
     }
 
     /** The sum of the weights of all that could have been observed, each as a multiple of that of what was. */

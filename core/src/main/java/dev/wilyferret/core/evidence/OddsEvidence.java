@@ -23,8 +23,9 @@ final class OddsEvidence {
     }
 
     OddsEvidence add(Observed first, Observed second) {
+        double same = NoncentralHypergeometric.logSum(first, second, 0);
         for (int at = 0; at < logs.length; at++) {
-            logs[at] += NoncentralHypergeometric.logRatio(first, second, odds.at(at));
+            logs[at] += same - NoncentralHypergeometric.logSum(first, second, odds.at(at));
         }
         largest = Math.max(largest, odds.logMean(at -> logs[at]));
         return this;
