@@ -19,7 +19,6 @@ import dev.wilyferret.app.sales.Sales;
 import dev.wilyferret.app.shelf.MediaFile;
 import dev.wilyferret.app.shelf.Shelf;
 import dev.wilyferret.app.workspace.Member;
-import dev.wilyferret.core.visit.Country;
 import dev.wilyferret.core.figures.Visit;
 import dev.wilyferret.core.id.ClickId;
 import dev.wilyferret.core.id.LinkId;
@@ -30,10 +29,10 @@ import dev.wilyferret.core.trail.Setup;
 import dev.wilyferret.core.trail.Trail;
 import dev.wilyferret.core.trail.TrailDrawing;
 import dev.wilyferret.core.trail.Walk;
+import dev.wilyferret.core.visit.Country;
 import dev.wilyferret.core.visit.SiteEvent;
 import java.net.URI;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -120,8 +119,7 @@ class WalkController {
         ListedClick listed = clicks.these(workspace, List.of(id)).getFirst();
         model.addAttribute("listed", listed);
         model.addAttribute("standing", listed.standing());
-        model.addAttribute(
-                "country", Country.name(click.arrival().place().country()));
+        model.addAttribute("country", Country.name(click.arrival().place().country()));
         model.addAttribute("walk", walk);
         model.addAttribute(
                 "drawing",
