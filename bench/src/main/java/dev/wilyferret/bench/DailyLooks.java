@@ -98,12 +98,12 @@ public final class DailyLooks {
     /** Variants, each compared with every other one. */
     private static final class Round {
 
-        private final Evidence.Growing[][] pairs;
+        private final Evidence[][] pairs;
 
         Round(int variants) {
-            pairs = new Evidence.Growing[variants][variants];
-            for (Evidence.Growing[] row : pairs) {
-                Arrays.setAll(row, other -> new Evidence.Growing());
+            pairs = new Evidence[variants][variants];
+            for (Evidence[] row : pairs) {
+                Arrays.setAll(row, other -> new Evidence());
             }
         }
 
@@ -147,15 +147,15 @@ public final class DailyLooks {
         double needed = Evidence.needed(variants, ALPHA);
         List<Integer> soon = new ArrayList<>();
         for (int run = 0; run < FEWEST_RUNS; run++) {
-            Evidence.Growing[] rivals = new Evidence.Growing[variants - 1];
-            Arrays.setAll(rivals, one -> new Evidence.Growing());
+            Evidence[] rivals = new Evidence[variants - 1];
+            Arrays.setAll(rivals, one -> new Evidence());
             int day = 0;
             boolean said = false;
             while (!said && day < 4 * plan.days()) {
                 day++;
                 Observed better = day(random, 500, 0.06);
                 said = true;
-                for (Evidence.Growing rival : rivals) {
+                for (Evidence rival : rivals) {
                     said &= rival.add(better, day(random, 500, 0.05)).log() >= needed;
                 }
             }
@@ -227,7 +227,7 @@ public final class DailyLooks {
         int found = 0;
         List<Integer> soon = new ArrayList<>();
         for (int run = 0; run < FEWER_RUNS; run++) {
-            Evidence.Growing evidence = new Evidence.Growing();
+            Evidence evidence = new Evidence();
             int day = 0;
             boolean said = false;
             while (!said && day < 4 * plan.days()) {

@@ -3,6 +3,7 @@ package dev.wilyferret.app.live;
 import dev.wilyferret.app.clicks.ClickCounts;
 import dev.wilyferret.app.rotations.Rotating;
 import dev.wilyferret.app.rotations.Rotations;
+import dev.wilyferret.core.id.SplitMix;
 import dev.wilyferret.core.id.BranchId;
 import dev.wilyferret.core.id.RotationId;
 import dev.wilyferret.core.id.VariantId;
@@ -89,7 +90,7 @@ class KeptTurns {
                                         new Turns(
                                                 weights,
                                                 rotation.seed()
-                                                        ^ rotation.id().hashCode() * 0x9E3779B97F4A7C15L
+                                                        ^ SplitMix.of(rotation.id().hashCode())
                                                         ^ behind.sharedSince().toEpochMilli()
                                                         ^ branch.hashCode(),
                                                 rotation.inTurn(),

@@ -22,6 +22,11 @@ public record Best(List<Double> chances, List<Double> losses) {
         1e-12, 1e-9, 1e-6, 1e-4, 0.01, 0.1, 0.3, 0.5, 0.7, 0.9, 0.99, 1 - 1e-4, 1 - 1e-6, 1 - 1e-9, 1 - 1e-12
     };
 
+    /** Beyond it e to its power is no number any more. */
+    private static final double FARTHEST = 700;
+
+    private static final int HALVINGS = 31;
+
     private static final double[] NODES = {0.183434642495650, 0.525532409916329, 0.796666477413627, 0.960289856497536};
     private static final double[] WEIGHTS = {0.362683783378362, 0.313706645877887, 0.222381034453374, 0.101228536290376
     };
@@ -45,7 +50,7 @@ public record Best(List<Double> chances, List<Double> losses) {
 
         Best best() {
             double[] cuts = variants.stream()
-                    .flatMapToDouble(one -> DoubleStream.of(CUTS).map(one::quantile))
+                    .flatMapToDouble(one -> DoubleStream.of(CUTS).map(cut -> logBelowWhich(one, cut)))
                     .sorted()
                     .toArray();
             for (int i = 1; i < cuts.length; i++) {
@@ -64,16 +69,32 @@ public record Best(List<Double> chances, List<Double> losses) {
                     DoubleStream.of(losses).boxed().toList());
         }
 
+        /** To a millionth; as far as numbers go. */
+        private static double logBelowWhich(Belief one, double probability) {
+            double low = -FARTHEST;
+            double high = FARTHEST;
+            for (int i = 0; i < HALVINGS; i++) {
+                double middle = (low + high) / 2;
+                if (one.belowLog(middle) < probability) {
+                    low = middle;
+                } else {
+                    high = middle;
+                }
+            }
+            return (low + high) / 2;
+        }
+
         private void add(double at, double weight) {
-            double[] below = variants.stream().mapToDouble(one -> one.below(at)).toArray();
+            double[] below =
+                    variants.stream().mapToDouble(one -> one.belowLog(at)).toArray();
             for (int k = 0; k < below.length; k++) {
                 double others = 1;
                 for (int j = 0; j < below.length; j++) {
                     others *= j == k ? 1 : below[j];
                 }
                 Belief one = variants.get(k);
-                chances[k] += weight * one.densityAt(at) * others;
-                losses[k] += weight * below[k] * (1 - others) * one.stretch(at);
+                chances[k] += weight * one.densityOfLog(at) * others;
+                losses[k] += weight * below[k] * (1 - others) * one.slopeOfLog(at);
             }
         }
     }

@@ -13,28 +13,19 @@ import java.util.List;
 public final class Evidence {
 
     /** What is looked for: half of it below 22 in 100 more, one in twenty above 80 in 100. */
-    private static final LogOdds LOG_ODDS = LogOdds.upwards(0.3);
+    static final LogOdds LOG_ODDS = LogOdds.upwards(0.3);
 
-    private Evidence() {}
+    private final OddsEvidence odds = new OddsEvidence(LOG_ODDS);
 
-    static LogOdds logOdds() {
-        return LOG_ODDS;
+    /** What the next day brought. */
+    public Evidence add(Observed first, Observed second) {
+        odds.add(first, second);
+        return this;
     }
 
-    /** Evidence as it grows, a day after the other. */
-    public static final class Growing {
-
-        private final OddsEvidence odds = new OddsEvidence(LOG_ODDS);
-
-        public Growing add(Observed first, Observed second) {
-            odds.add(first, second);
-            return this;
-        }
-
-        /** The logarithm of the largest so far. */
-        public double log() {
-            return odds.largest();
-        }
+    /** The logarithm of the largest so far that the first variant is better. */
+    public double log() {
+        return odds.largest();
     }
 
     /**
@@ -48,7 +39,7 @@ public final class Evidence {
         if (first.size() != second.size()) {
             throw new IllegalArgumentException("%d days against %d".formatted(first.size(), second.size()));
         }
-        Growing growing = new Growing();
+        Evidence growing = new Evidence();
         for (int day = 0; day < first.size(); day++) {
             growing.add(first.get(day), second.get(day));
         }

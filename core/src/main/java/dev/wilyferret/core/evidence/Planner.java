@@ -62,10 +62,11 @@ public record Planner(long visitors, int days) {
             this.needed = needed;
         }
 
+        /** Once it is, it stays so. */
         boolean reached(int days) {
             double visitors = days * daily;
             double seen = visitors * excess - deviations * Math.sqrt(visitors * variance);
-            LogOdds odds = Evidence.logOdds();
+            LogOdds odds = Evidence.LOG_ODDS;
             return odds.logMean(at -> odds.at(at) * (seen - odds.at(at) * visitors * information / 2)) >= needed;
         }
 
@@ -91,25 +92,20 @@ public record Planner(long visitors, int days) {
      * @return as a rate; empty if not even one as large as the rate itself would be
      */
     public static Optional<Double> smallestFound(double rate, int days, double daily, int variants, double alpha) {
+        double needed = Evidence.needed(variants, alpha);
         double most = Math.min(rate, 1 - rate);
-        if (!within(rate, most, days, daily, variants, alpha)) {
+        if (!new Course(rate, most, daily, variants, needed).reached(days)) {
             return Optional.empty();
         }
         double none = 0;
         for (int i = 0; i < HALVINGS; i++) {
             double middle = (none + most) / 2;
-            if (within(rate, middle, days, daily, variants, alpha)) {
+            if (new Course(rate, middle, daily, variants, needed).reached(days)) {
                 most = middle;
             } else {
                 none = middle;
             }
         }
         return Optional.of(most);
-    }
-
-    private static boolean within(double rate, double difference, int days, double daily, int variants, double alpha) {
-        return of(rate, difference, daily, variants, alpha)
-                .filter(plan -> plan.days <= days)
-                .isPresent();
     }
 }

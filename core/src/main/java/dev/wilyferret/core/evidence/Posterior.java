@@ -2,6 +2,7 @@ package dev.wilyferret.core.evidence;
 
 import java.util.List;
 import org.apache.commons.numbers.gamma.LogBeta;
+import org.apache.commons.numbers.gamma.RegularizedBeta;
 import org.apache.commons.statistics.distribution.BetaDistribution;
 
 /**
@@ -52,19 +53,19 @@ public record Posterior(double alpha, double beta) implements Belief {
     }
 
     @Override
-    public double below(double logOdds) {
+    public double belowLog(double logOdds) {
         return logOdds < 0
-                ? distribution().cumulativeProbability(1 / (1 + Math.exp(-logOdds)))
-                : BetaDistribution.of(beta, alpha).survivalProbability(1 / (1 + Math.exp(logOdds)));
+                ? RegularizedBeta.value(1 / (1 + Math.exp(-logOdds)), alpha, beta)
+                : RegularizedBeta.complement(1 / (1 + Math.exp(logOdds)), beta, alpha);
     }
 
     @Override
-    public double densityAt(double logOdds) {
+    public double densityOfLog(double logOdds) {
         return Math.exp(-alpha * log1pExp(-logOdds) - beta * log1pExp(logOdds) - LogBeta.value(alpha, beta));
     }
 
     @Override
-    public double stretch(double logOdds) {
+    public double slopeOfLog(double logOdds) {
         return Math.exp(-log1pExp(-logOdds) - log1pExp(logOdds));
     }
 

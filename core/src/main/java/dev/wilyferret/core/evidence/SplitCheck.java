@@ -43,14 +43,14 @@ public record SplitCheck(double p) {
 
     /** @param days as they came, each with all variants in the same order */
     public static SplitCheck of(List<List<Way>> days) {
-        int variants = days.stream().mapToInt(List::size).max().orElse(0);
+        int variants = days.isEmpty() ? 0 : days.getFirst().size();
         // Of two, one against the other is the same comparison.
-        int compared = variants == 2 ? 1 : Math.max(1, variants);
-        double largest = IntStream.range(0, Math.min(compared, variants))
+        int comparisons = variants == 2 ? 1 : variants;
+        double largest = IntStream.range(0, comparisons)
                 .mapToDouble(one -> largest(days, one))
                 .max()
                 .orElse(0);
-        return new SplitCheck(Math.min(1, compared * Math.exp(-largest)));
+        return new SplitCheck(largest == 0 ? 1 : Math.min(1, comparisons * Math.exp(-largest)));
     }
 
     private static double largest(List<List<Way>> days, int one) {

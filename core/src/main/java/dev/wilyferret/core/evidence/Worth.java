@@ -43,17 +43,17 @@ public record Worth(double mean, double variance) implements Belief {
     }
 
     @Override
-    public double below(double log) {
+    public double belowLog(double log) {
         return distribution().cumulativeProbability(Math.exp(log));
     }
 
     @Override
-    public double densityAt(double log) {
+    public double densityOfLog(double log) {
         return Math.exp(log + distribution().logDensity(Math.exp(log)));
     }
 
     @Override
-    public double stretch(double log) {
+    public double slopeOfLog(double log) {
         return Math.exp(log);
     }
 }

@@ -15,7 +15,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Function;
-import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -28,9 +27,6 @@ public sealed interface Circumstance {
 
     /** The most values one names. */
     int MOST = 40;
-
-    /** One of several, in quotation marks or not. */
-    Pattern VALUE = Pattern.compile("\\G\\s*+(?:\"((?:[^\"]|\"\")*+)\"\\s*+|([^,]*+))(?:,|$)");
 
     /**
      * What is known of a visitor.
@@ -178,8 +174,7 @@ public sealed interface Circumstance {
 
         @Override
         public String text() {
-            return "tagged " + tag + " "
-                    + values.stream().map(Circumstance::quoted).collect(Collectors.joining(","));
+            return "tagged " + tag + " " + CommaSeparated.text(values);
         }
     }
 
@@ -306,18 +301,22 @@ public sealed interface Circumstance {
         String[] parts = text.strip().split(" ", 2);
         String rest = parts.length > 1 ? parts[1].strip() : "";
         return switch (parts[0]) {
-            case "from" -> new From(values(rest.toUpperCase(Locale.ROOT)));
-            case "on" -> new On(values(rest).stream().map(Circumstance::device).collect(Collectors.toSet()));
-            case "speaking" -> new Speaking(values(rest.toLowerCase(Locale.ROOT)));
+            case "from" -> new From(CommaSeparated.read(rest.toUpperCase(Locale.ROOT)));
+            case "on" ->
+                new On(CommaSeparated.read(rest).stream()
+                        .map(Circumstance::device)
+                        .collect(Collectors.toSet()));
+            case "speaking" -> new Speaking(CommaSeparated.read(rest.toLowerCase(Locale.ROOT)));
             case "tagged" -> {
                 String[] tag = rest.split(" ", 2);
-                yield new Tagged(one(Tagged.Tag.values(), tag[0], "tag"), values(tag.length > 1 ? tag[1] : ""));
+                yield new Tagged(
+                        one(Tagged.Tag.values(), tag[0], "tag"), CommaSeparated.read(tag.length > 1 ? tag[1] : ""));
             }
             case "at" -> {
                 String[] at = rest.split(" ", 3);
                 yield new At(
                         at.length > 2
-                                ? values(at[2]).stream()
+                                ? CommaSeparated.read(at[2]).stream()
                                         .map(day -> one(DayOfWeek.values(), day, "day"))
                                         .collect(Collectors.toSet())
                                 : Set.of(),
@@ -351,21 +350,6 @@ public sealed interface Circumstance {
             throw new Refusal("“%s” is no hour. Write a number from 0 to 24.".formatted(PlainText.cut(typed, 20)));
         }
         return Integer.parseInt(typed);
-    }
-
-    /** Separated by commas; what holds one stands in quotation marks, doubled where it holds these too. */
-    private static Set<String> values(String typed) {
-        return VALUE.matcher(typed)
-                .results()
-                .map(found ->
-                        found.group(1) == null ? found.group(2) : found.group(1).replace("\"\"", "\""))
-                .map(String::strip)
-                .filter(one -> !one.isEmpty())
-                .collect(Collectors.toSet());
-    }
-
-    private static String quoted(String value) {
-        return value.contains(",") || value.startsWith("\"") ? "\"" + value.replace("\"", "\"\"") + "\"" : value;
     }
 
     private static Set<String> sorted(Set<String> values) {

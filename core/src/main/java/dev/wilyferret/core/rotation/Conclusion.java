@@ -39,7 +39,7 @@ public sealed interface Conclusion {
     /**
      * Not proven better, and cheap if it is wrong.
      *
-     * @param loss in the mean, as a rate; in minor units a visitor where revenue is the goal
+     * @param loss in the mean of the cases in which it is wrong, as a rate; in minor units a visitor where revenue is the goal
      */
     record Safe(VariantId variant, double loss) implements Conclusion {}
 

@@ -10,14 +10,14 @@ import dev.wilyferret.core.evidence.Posterior;
 import dev.wilyferret.core.evidence.SplitCheck;
 import dev.wilyferret.core.evidence.Worth;
 import dev.wilyferret.core.id.VariantId;
-import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.function.Function;
 import java.util.function.Supplier;
+import java.util.stream.IntStream;
 
 /**
  * How the variants of a rotation stand, of the visitors who count, and what follows from it.
@@ -93,10 +93,10 @@ public record Standings(List<Line> lines, SplitCheck split, Conclusion conclusio
      * A variant that is compared.
      *
      * @param seen over all days
-     * @param compared as if shares had been the same on every day
      * @param daily day by day
+     * @param rate where its rate probably lies, as if shares had been the same on every day
      */
-    private record Contender(Variant variant, RoundDays.Seen seen, Observed compared, List<Observed> daily) {
+    private record Contender(Variant variant, RoundDays.Seen seen, List<Observed> daily, Posterior rate) {
 
         boolean drawn() {
             return seen.drawn() > 0;
@@ -137,15 +137,18 @@ public record Standings(List<Line> lines, SplitCheck split, Conclusion conclusio
         }
 
         private List<Contender> contenders(Shares shares) {
+            List<Variant> variants = rotation.compared();
             Map<VariantId, Observed> byDay = shares == Shares.BY_DAY
-                    ? ripe.standardized(
-                            rotation.compared().stream().map(Variant::id).toList())
+                    ? ripe.standardized(variants.stream().map(Variant::id).toList())
                     : Map.of();
-            return rotation.compared().stream()
-                    .map(one -> {
-                        RoundDays.Seen seen = ripe.of(one.id());
-                        return new Contender(
-                                one, seen, byDay.getOrDefault(one.id(), seen.observed()), ripe.daily(one.id()));
+            List<Posterior> rates = Posterior.of(variants.stream()
+                    .map(Variant::id)
+                    .map(one -> byDay.getOrDefault(one, ripe.of(one).observed()))
+                    .toList());
+            return IntStream.range(0, variants.size())
+                    .mapToObj(at -> {
+                        VariantId id = variants.get(at).id();
+                        return new Contender(variants.get(at), ripe.of(id), ripe.daily(id), rates.get(at));
                     })
                     .toList();
         }
@@ -158,51 +161,44 @@ public record Standings(List<Line> lines, SplitCheck split, Conclusion conclusio
         }
 
         Standings byRate() {
-            List<Posterior> posteriors =
-                    Posterior.of(contenders.stream().map(Contender::compared).toList());
-            Map<Contender, Belief> beliefs = new LinkedHashMap<>();
-            for (int at = 0; at < contenders.size(); at++) {
-                beliefs.put(contenders.get(at), posteriors.get(at));
-            }
-            List<Ranked> ranked = all.conversions() < FEWEST_CONVERSIONS ? List.of() : ranked(beliefs);
-            beliefs.keySet().removeIf(one -> !one.drawn());
+            Function<Contender, Optional<Belief>> believed = one -> Optional.of(one.rate);
+            List<Ranked> ranked = all.conversions() < FEWEST_CONVERSIONS ? List.of() : ranked(believed);
             return standings(
-                    beliefs,
+                    believed,
                     ranked,
                     () -> better().or(() -> cheap(ranked, worth * all.rate())).orElseGet(this::keepGoing));
         }
 
         Standings byMoney(Map<VariantId, Sold> sold) {
-            List<Posterior> posteriors =
-                    Posterior.of(contenders.stream().map(Contender::compared).toList());
-            Map<Contender, Belief> beliefs = new LinkedHashMap<>();
-            for (int at = 0; at < contenders.size(); at++) {
-                Sold of = sold.getOrDefault(contenders.get(at).variant.id(), Sold.NOTHING);
-                if (of.sales() >= Worth.FEWEST_SALES && of.revenue() > 0) {
-                    beliefs.put(contenders.get(at), Worth.of(posteriors.get(at), of.sales(), of.revenue()));
-                }
-            }
-            List<Ranked> ranked = ranked(beliefs);
+            Function<Contender, Optional<Belief>> believed = one -> Optional.ofNullable(sold.get(one.variant.id()))
+                    .filter(of -> of.sales() >= Worth.FEWEST_SALES && of.revenue() > 0)
+                    .map(of -> Worth.of(one.rate, of.sales(), of.revenue()));
+            List<Ranked> ranked = ranked(believed);
             return standings(
-                    beliefs,
+                    believed,
                     ranked,
                     () -> cheap(ranked, worth * first(ranked).belief.mean())
                             .orElseGet(() -> onlyProbable(first(ranked))));
         }
 
         /** Of two at least; of one alone nothing can be said. */
-        private static List<Ranked> ranked(Map<Contender, Belief> beliefs) {
-            if (beliefs.size() < 2) {
+        private List<Ranked> ranked(Function<Contender, Optional<Belief>> believed) {
+            List<Contender> with = contenders.stream()
+                    .filter(one -> believed.apply(one).isPresent())
+                    .toList();
+            if (with.size() < 2) {
                 return List.of();
             }
-            Best best = Best.of(List.copyOf(beliefs.values()));
-            List<Ranked> ranked = new ArrayList<>();
-            beliefs.forEach((contender, belief) -> ranked.add(new Ranked(
-                    contender,
-                    belief,
-                    best.chances().get(ranked.size()),
-                    best.losses().get(ranked.size()))));
-            return ranked;
+            List<Belief> beliefs =
+                    with.stream().flatMap(one -> believed.apply(one).stream()).toList();
+            Best best = Best.of(beliefs);
+            return IntStream.range(0, with.size())
+                    .mapToObj(at -> new Ranked(
+                            with.get(at),
+                            beliefs.get(at),
+                            best.chances().get(at),
+                            best.losses().get(at)))
+                    .toList();
         }
 
         private static Ranked first(List<Ranked> ranked) {
@@ -212,14 +208,15 @@ public record Standings(List<Line> lines, SplitCheck split, Conclusion conclusio
         }
 
         /** @param said what follows, where somebody is ranked and nothing keeps it from being said */
-        private Standings standings(Map<Contender, Belief> beliefs, List<Ranked> ranked, Supplier<Conclusion> said) {
+        private Standings standings(
+                Function<Contender, Optional<Belief>> believed, List<Ranked> ranked, Supplier<Conclusion> said) {
             return new Standings(
                     contenders.stream()
                             .map(one -> line(
                                     one,
-                                    Optional.ofNullable(beliefs.get(one)),
+                                    believed.apply(one).filter(belief -> one.drawn()),
                                     ranked.stream()
-                                            .filter(other -> other.contender.equals(one))
+                                            .filter(other -> other.contender == one)
                                             .findFirst()))
                             .toList(),
                     split,

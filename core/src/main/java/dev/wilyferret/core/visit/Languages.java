@@ -1,7 +1,12 @@
 package dev.wilyferret.core.visit;
 
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
 /** What a browser says of its reader's languages. */
 public final class Languages {
+
+    private static final Pattern QUALITY = Pattern.compile("[qQ]\\s*=\\s*(0(?:\\.\\d{0,3})?|1(?:\\.0{0,3})?)");
 
     private Languages() {}
 
@@ -28,9 +33,7 @@ public final class Languages {
     }
 
     private static double quality(String parameter) {
-        return parameter.matches("[qQ]\\s*=\\s*(0(\\.\\d{0,3})?|1(\\.0{0,3})?)")
-                ? Double.parseDouble(
-                        parameter.substring(parameter.indexOf('=') + 1).strip())
-                : 0;
+        Matcher quality = QUALITY.matcher(parameter);
+        return quality.matches() ? Double.parseDouble(quality.group(1)) : 0;
     }
 }
