@@ -3,9 +3,9 @@ package dev.wilyferret.app.live;
 import dev.wilyferret.app.clicks.ClickCounts;
 import dev.wilyferret.app.rotations.Rotating;
 import dev.wilyferret.app.rotations.Rotations;
-import dev.wilyferret.core.id.SplitMix;
 import dev.wilyferret.core.id.BranchId;
 import dev.wilyferret.core.id.RotationId;
+import dev.wilyferret.core.id.SplitMix;
 import dev.wilyferret.core.id.VariantId;
 import dev.wilyferret.core.id.WorkspaceId;
 import dev.wilyferret.core.rotation.Rotation;
@@ -90,7 +90,8 @@ class KeptTurns {
                                         new Turns(
                                                 weights,
                                                 rotation.seed()
-                                                        ^ SplitMix.of(rotation.id().hashCode())
+                                                        ^ SplitMix.of(
+                                                                rotation.id().hashCode())
                                                         ^ behind.sharedSince().toEpochMilli()
                                                         ^ branch.hashCode(),
                                                 rotation.inTurn(),
